@@ -1,0 +1,19 @@
+# One interface target carries the warnings; every target of ours links it privately.
+option(EURYTH_WARNINGS_AS_ERRORS "Treat warnings as errors (CI does)" OFF)
+option(EURYTH_SANITIZE "Build with the address and undefined-behaviour sanitizers" OFF)
+
+add_library(euryth_warnings INTERFACE)
+target_compile_options(euryth_warnings INTERFACE
+    -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual
+    # Designated initialisers that leave members at their defaults are how we write records.
+    -Wno-missing-field-initializers
+    # GCC 12 reports a false overlap inside std::string (its bug 105329).
+    -Wno-restrict
+    $<$<BOOL:${EURYTH_WARNINGS_AS_ERRORS}>:-Werror>)
+
+if(EURYTH_SANITIZE)
+    add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer)
+    add_link_options(-fsanitize=address,undefined)
+    # GCC 12 reports false positives in instrumented standard library code.
+    target_compile_options(euryth_warnings INTERFACE -Wno-maybe-uninitialized)
+endif()

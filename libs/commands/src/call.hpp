@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <iosfwd>
+#include <stdexcept>
+#include <string>
+#include <string_view>
+
+#include <nlohmann/json.hpp>
+
+#include "commands/run.hpp"
+#include "job/job.hpp"
+#include "judgement/port_analysis.hpp"
+
+namespace euryth::commands {
+
+using Json = nlohmann::ordered_json;
+
+/// What one call was asked to do; texts that were not given are empty.
+struct Request {
+    std::string jobPath;
+    std::string port;
+    std::string probe;
+    std::string to;
+};
+
+/// Ends a call with a message and an exit code.
+class CallError : public std::runtime_error {
+public:
+    CallError(ExitCode code, const std::string& text) : std::runtime_error(text), m_code(code) {}
+    [[nodiscard]] ExitCode code() const { return m_code; }
+
+private:
+    ExitCode m_code;
+};
+
+/// The calls, one file each. They return the exit code and throw CallError for everything that goes wrong.
+int callCheck(const Request& request, std::ostream& out);
+int callTidy(const Request& request, std::ostream& out);
+int callAreas(const Request& request, std::ostream& out);
+int callTraverse(const Request& request, std::ostream& out);
+int callCut(const Request& request, std::ostream& out);
+
+/// Shared by the calls.
+job::Job loadOrThrow(const std::string& path);
+const job::Port& portOrThrow(const job::Job& job, const std::string& id);
+/// A number for people and scripts: ten significant digits, so that binary noise does not show.
+Json number(double value);
+template <class T>
+Json numberOrNull(const std::optional<T>& value, double (*inUnit)(T))
+{
+    return value ? number(inUnit(*value)) : Json(nullptr);
+}
+Json numberOrNull(const std::optional<double>& value);
+
+}  // namespace euryth::commands

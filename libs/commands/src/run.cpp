@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "commands/run.hpp"
+
+#include <algorithm>
+#include <array>
+#include <ostream>
+#include <span>
+
+#include <boost/program_options.hpp>
+
+#include "call.hpp"
+
+namespace euryth::commands {
+
+namespace {
+
+namespace po = boost::program_options;
+
+struct CallEntry {
+    std::string_view name;
+    std::string_view usage;
+    std::string_view help;
+    std::span<const std::string_view> options;  ///< all of them are needed
+    int (*call)(const Request&, std::ostream&); ///< null where the call is not built yet
+};
+
+constexpr std::array<std::string_view, 1> kPort{"port"};
+constexpr std::array<std::string_view, 1> kTo{"to"};
+constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
+constexpr std::span<const std::string_view> kNone;
+
+constexpr std::array kCalls{
+    CallEntry{"check", "check JOB", "errors and findings of a job", kNone, callCheck},
+    CallEntry{"tidy", "tidy JOB --to X", "the job written canonically to X", kTo, callTidy},
+    CallEntry{"areas", "areas JOB --port I1", "areas along the runner, volume, findings (JSON)", kPort, callAreas},
+    CallEntry{"traverse", "traverse JOB --port I1 --probe P1", "a probe set worked out (JSON)", kPortProbe,
+              callTraverse},
+    CallEntry{"cut", "cut JOB --port I1", "the cut plan (JSON)", kPort, callCut},
+    CallEntry{"seat", "seat JOB --port I1", "seat stack and scribe settings", kNone, nullptr},
+    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", "valve opening area against lift", kNone, nullptr},
+    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points", kNone, nullptr},
+    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds", kNone, nullptr},
+    CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the engine", kNone, nullptr},
+    CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
+    CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
+              "speed from a viscous run", kNone, nullptr},
+    CallEntry{"export", "export JOB --port I1 --to X", "shapes, templates and flow cases", kNone, nullptr},
+};
+
+void printHelp(std::ostream& out)
+{
+    out << "euryth-cli: the calls of Euryth without a window\n\n";
+    for (const CallEntry& entry : kCalls) {
+        if (entry.call)
+            out << "  euryth-cli " << entry.usage << "\n      " << entry.help << "\n";
+    }
+    out << "\nNot built yet, answered with exit code 2:";
+    for (const CallEntry& entry : kCalls) {
+        if (!entry.call)
+            out << ' ' << entry.name;
+    }
+    out << "\n\nResults go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
+           "2 wrong usage, 3 a file cannot be read or written.\n";
+}
+
+Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arguments)
+{
+    Request request;
+    po::options_description options;
+    options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
+        "probe", po::value(&request.probe))("to", po::value(&request.to));
+    po::positional_options_description positions;
+    positions.add("job", 1);
+    const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);
+    try {
+        po::variables_map given;
+        // No guessing of shortened names: a script must not change its meaning when an option is added.
+        const int style = po::command_line_style::default_style & ~po::command_line_style::allow_guessing;
+        po::store(po::command_line_parser(arguments).options(options).positional(positions).style(style).run(), given);
+        po::notify(given);
+        for (const auto& [name, value] : given) {
+            const bool takes = name == "job" || std::ranges::find(entry.options, name) != entry.options.end();
+            if (!takes)
+                throw CallError(kWrongUsage, std::string(entry.name) + " takes no --" + name + usage);
+        }
+        if (!given.contains("job"))
+            throw CallError(kWrongUsage, "the job file is missing" + usage);
+        for (const std::string_view option : entry.options) {
+            if (!given.contains(std::string(option)))
+                throw CallError(kWrongUsage, "--" + std::string(option) + " is missing" + usage);
+        }
+    } catch (const po::error& e) {
+        throw CallError(kWrongUsage, e.what() + usage);
+    }
+    return request;
+}
+
+int dispatch(const std::vector<std::string>& arguments, std::ostream& out)
+{
+    if (arguments.empty())
+        throw CallError(kWrongUsage, "which call? euryth-cli --help lists them");
+    const std::string& name = arguments.front();
+    if (name == "--help" || name == "-h" || name == "help") {
+        printHelp(out);
+        return kDone;
+    }
+    if (name == "--version") {
+        out << "euryth-cli " << EURYTH_VERSION << '\n';
+        return kDone;
+    }
+    const auto entry = std::ranges::find(kCalls, name, &CallEntry::name);
+    if (entry == kCalls.end())
+        throw CallError(kWrongUsage, "there is no call '" + name + "'; euryth-cli --help lists them");
+    if (!entry->call)
+        throw CallError(kWrongUsage, "'" + name + "' is not built yet in this version");
+    return entry->call(parseRequest(*entry, {arguments.begin() + 1, arguments.end()}), out);
+}
+
+}  // namespace
+
+int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err)
+{
+    int code = kDone;
+    try {
+        code = dispatch(arguments, out);
+    } catch (const CallError& e) {
+        err << e.what() << '\n';
+        return e.code();
+    }
+    out.flush();
+    if (!out) {
+        err << "the result cannot be written\n";
+        return kFileTrouble;
+    }
+    return code;
+}
+
+}  // namespace euryth::commands

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "geometry/section.hpp"
+#include "geometry/sector.hpp"
+#include "quantities/quantities.hpp"
+
+namespace euryth::cutting {
+
+/// Why nothing, or no more, may be taken at a place.
+enum class Hold {
+    None,
+    ThinWall,    ///< wall less reserve and gauge error leaves nothing
+    Unmeasured,  ///< the wall is not known, so no depth is safe
+    DeadPlace,   ///< the air hardly moves here; taking metal would make it worse
+    Seat         ///< the throat belongs to the seat cutter, not to the burr
+};
+
+/// One station as the cut planner sees it.
+struct CutStation {
+    Length s;
+    geometry::RoundedRectangle section;
+    bool isThroat = false;     ///< the smallest opening above the seat, set by the seat's cuts
+    Area blocked;              ///< guide boss and the like, not available to the air
+    std::optional<Area> plan;  ///< wanted net area; without one the area asks for nothing here
+    geometry::PerSector<std::optional<Length>> wall{};
+    geometry::PerSector<Length> reserve{};                  ///< wall that has to stay
+    geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
+
+    [[nodiscard]] Area netArea() const { return geometry::area(section) - blocked; }
+};
+
+struct CutLimits {
+    Length gaugeError = lengthFromMm(0.1);
+    Length greatestCut = lengthFromMm(3.0);
+    double fastRatio = 1.10;
+    double deadRatio = 0.60;
+    /// Depths under this are left out: no hand cuts them on purpose (common practice, no source).
+    Length leastCut = lengthFromMm(0.1);
+    /// Depths are given in steps of this, rounded down, so that a limit is never passed.
+    Length step = lengthFromMm(0.05);
+};
+
+struct CutProblem {
+    std::vector<CutStation> stations;  ///< rising s, at least two
+    CutLimits limits;
+};
+
+/// How deep a place may be cut: 0 <= depth <= wall - reserve - gauge error, and the house's greatest cut.
+struct DepthBound {
+    Length greatest;
+    Hold hold = Hold::None;
+};
+DepthBound depthBound(const CutStation& station, geometry::Sector sector, const CutLimits& limits);
+
+/// One depth per station and sector.
+using DepthField = std::vector<geometry::PerSector<Length>>;
+
+/// Net areas of the stations after a cut; exact (see geometry::WallContour::CutForm).
+std::vector<Area> areasAfter(const CutProblem& problem, const DepthField& depths);
+
+/// Ratio of local to mean speed after a cut, by continuity in the stream tube before each sector: a tube of area a that
+/// gains da slows by a/(a + da), the section of area A that gains dA slows by A/(A + dA), and the ratio changes by the
+/// quotient of the two. An estimate that keeps the flow's pattern: not a solution of the flow.
+std::vector<geometry::PerSector<std::optional<double>>> ratiosAfter(const CutProblem& problem,
+                                                                    const DepthField& depths);
+
+}  // namespace euryth::cutting

@@ -1,0 +1,300 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cutting/cut_plan.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <stdexcept>
+
+#include "geometry/area_curve.hpp"
+#include "geometry/wall_contour.hpp"
+
+namespace euryth::cutting {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+using geometry::Sector;
+
+constexpr std::array kFaces{Face::Floor, Face::Roof, Face::Right, Face::Left};
+
+std::vector<Sector> sectorsOf(Face face)
+{
+    std::vector<Sector> sectors;
+    std::ranges::copy_if(kSectors, std::back_inserter(sectors), [&](Sector s) { return faceOf(s) == face; });
+    return sectors;
+}
+
+Length deepestOn(const DepthField& depths, std::size_t station, Face face)
+{
+    Length deepest;
+    for (const Sector s : sectorsOf(face))
+        deepest = std::max(deepest, depths[station][index(s)]);
+    return deepest;
+}
+
+/// A valley between two deeper stations ends a cut where it is shallower than this share of both.
+constexpr double kValley = 0.4;
+
+/// Runs of neighbouring stations that are cut on a face, parted in the valleys between separate peaks.
+std::vector<std::vector<std::size_t>> runsOn(const DepthField& depths, Face face)
+{
+    std::vector<std::vector<std::size_t>> runs;
+    Length peak;
+    for (std::size_t i = 0; i < depths.size(); ++i) {
+        const Length here = deepestOn(depths, i, face);
+        if (here <= Length{})
+            continue;
+        const bool joins = !runs.empty() && runs.back().back() + 1 == i;
+        const Length next = i + 1 < depths.size() ? deepestOn(depths, i + 1, face) : Length{};
+        const bool valley = joins && here < kValley * peak && next > here && here < kValley * next;
+        if (!joins || valley) {
+            runs.emplace_back();
+            peak = {};
+        }
+        runs.back().push_back(i);
+        peak = std::max(peak, here);
+    }
+    return runs;
+}
+
+PortState stateOf(const CutProblem& problem, const DepthField& depths)
+{
+    PortState state;
+    state.areas = areasAfter(problem, depths);
+    std::vector<geometry::AreaAt> knots;
+    double squares = 0.0;
+    int planned = 0;
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        knots.push_back({problem.stations[i].s, state.areas[i]});
+        if (const auto plan = problem.stations[i].plan) {
+            const double miss = state.areas[i] / *plan - 1.0;
+            squares += miss * miss;
+            ++planned;
+        }
+    }
+    if (planned > 0)
+        state.areaMiss = std::sqrt(squares / planned);
+    state.volume = geometry::AreaCurve(std::move(knots)).volume();
+    for (const auto& ratios : ratiosAfter(problem, depths)) {
+        for (const auto& ratio : ratios) {
+            if (ratio && (!state.highestRatio || *ratio > *state.highestRatio))
+                state.highestRatio = ratio;
+        }
+    }
+    return state;
+}
+
+/// Area that the depths of one face alone add at a station.
+Area areaOf(const CutStation& station, const geometry::PerSector<Length>& depths, Face face)
+{
+    geometry::PerSector<Length> only{};
+    for (const Sector s : sectorsOf(face))
+        only[index(s)] = depths[index(s)];
+    return geometry::WallContour(station.section).cutForm().areaAdded(only);
+}
+
+/// Volume of a cut: the area its face adds, integrated by the trapezium rule out to the uncut neighbours.
+Volume volumeOf(const CutProblem& problem, const DepthField& depths, const Cut& cut)
+{
+    const auto& stations = problem.stations;
+    Volume total;
+    const std::size_t first = cut.stations.front() > 0 ? cut.stations.front() - 1 : 0;
+    const std::size_t last = std::min(cut.stations.back() + 1, stations.size() - 1);
+    const auto areaAt = [&](std::size_t i) {
+        const bool inside = i >= cut.stations.front() && i <= cut.stations.back();
+        return inside ? areaOf(stations[i], depths[i], cut.face) : Area{};
+    };
+    for (std::size_t i = first; i < last; ++i)
+        total += (stations[i + 1].s - stations[i].s) * (areaAt(i) + areaAt(i + 1)) / 2.0;
+    return total;
+}
+
+Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
+{
+    const CutStation& station = problem.stations[cut.deepestStation];
+    Phrase why;
+    const Area now = plan.before.areas[cut.deepestStation];
+    if (station.plan && now < *station.plan) {
+        why << "At " << Position{station.s} << " the area is " << now << ", the plan wants " << *station.plan << " ("
+            << Percent{*station.plan / now - 1.0} << " more).";
+    }
+    const CutStation* fastStation = nullptr;
+    Sector fastSector{};
+    double fastest = problem.limits.fastRatio;
+    for (const std::size_t i : cut.stations) {
+        for (const Sector s : cut.sectors) {
+            const auto& ratio = problem.stations[i].speedRatio[index(s)];
+            if (ratio && *ratio >= fastest) {
+                fastest = *ratio;
+                fastStation = &problem.stations[i];
+                fastSector = s;
+            }
+        }
+    }
+    if (fastStation) {
+        why << (why.empty() ? "" : " ") << "The air at the " << std::string(name(fastSector)) << " runs "
+            << Ratio{fastest} << " the mean at " << Position{fastStation->s} << ".";
+    }
+    if (why.empty())
+        why << "Blends the neighbouring cuts so that no lip is left.";
+    return why;
+}
+
+std::string_view toolFor(const CutProblem& problem, const Cut& cut)
+{
+    const auto& stations = problem.stations;
+    const double place = (stations[cut.deepestStation].s - stations.front().s) /
+                         (stations.back().s - stations.front().s);
+    constexpr double turn = 0.55;
+    if (cut.face == Face::Floor && place > turn)
+        return "ball burr, then a cloth flap roll (a stiff roll leaves ridges)";
+    if (place > turn)
+        return "egg burr, then an 80 grit cartridge roll";
+    return "tapered cone burr, then an 80 grit cartridge roll";
+}
+
+/// Order of work within a port: lower comes first.
+int workOrder(const CutProblem& problem, const Cut& cut)
+{
+    const auto& stations = problem.stations;
+    const Length length = stations.back().s - stations.front().s;
+    const double place = (stations[cut.deepestStation].s - stations.front().s) / length;
+    constexpr double window = 0.08;
+    constexpr double turn = 0.55;
+    if (place < window)
+        return 4;
+    if (cut.face == Face::Floor)
+        return place > turn ? 0 : 1;
+    return cut.face == Face::Roof ? 2 : 3;
+}
+
+Cut makeCut(const CutProblem& problem, const DepthField& depths, Face face, std::vector<std::size_t> run)
+{
+    Cut cut;
+    cut.face = face;
+    cut.stations = std::move(run);
+    bool anyWall = false;
+    for (const Sector s : sectorsOf(face)) {
+        bool used = false;
+        for (const std::size_t i : cut.stations) {
+            const Length depth = depths[i][index(s)];
+            if (depth <= Length{})
+                continue;
+            used = true;
+            const Length left = *problem.stations[i].wall[index(s)] - depth;  // only measured walls are ever cut
+            cut.wallLeft = anyWall ? std::min(cut.wallLeft, left) : left;
+            anyWall = true;
+            if (depth > cut.maxDepth) {
+                cut.maxDepth = depth;
+                cut.deepestStation = i;
+                cut.deepestSector = s;
+            }
+        }
+        if (used)
+            cut.sectors.push_back(s);
+    }
+    return cut;
+}
+
+std::vector<Cut> groupCuts(const CutProblem& problem, const CutPlan& plan)
+{
+    std::vector<Cut> cuts;
+    for (const Face face : kFaces) {
+        for (auto& run : runsOn(plan.depths, face)) {
+            Cut cut = makeCut(problem, plan.depths, face, std::move(run));
+            cut.volume = volumeOf(problem, plan.depths, cut);
+            cut.why = reasonFor(problem, plan, cut);
+            cut.tool = toolFor(problem, cut);
+            cuts.push_back(std::move(cut));
+        }
+    }
+    std::ranges::stable_sort(cuts, [&](const Cut& a, const Cut& b) {
+        const int orderA = workOrder(problem, a);
+        const int orderB = workOrder(problem, b);
+        return orderA != orderB ? orderA < orderB : a.deepestStation > b.deepestStation;
+    });
+    for (std::size_t i = 0; i < cuts.size(); ++i)
+        cuts[i].id = "C" + std::to_string(i + 1);
+    return cuts;
+}
+
+Phrase holdReason(const CutStation& station, Sector sector, Hold hold, const CutLimits& limits)
+{
+    const std::size_t j = index(sector);
+    Phrase why;
+    switch (hold) {
+    case Hold::ThinWall:
+        why << "Hands off: wall " << *station.wall[j] << ", reserve " << station.reserve[j] << ", gauge error "
+            << limits.gaugeError << " leave nothing to cut.";
+        break;
+    case Hold::Unmeasured: why << "Hands off until the wall is measured here."; break;
+    case Hold::DeadPlace:
+        why << "Leave it: the air here runs only " << Ratio{*station.speedRatio[j]}
+            << " the mean, more room would make it slower.";
+        break;
+    case Hold::Seat:
+        why << "Hands off: the throat is made by the seat cuts; bowl work stops at the line scribed below the seat.";
+        break;
+    case Hold::None: break;
+    }
+    return why;
+}
+
+std::vector<Keep> findKeeps(const CutProblem& problem)
+{
+    std::vector<Keep> keeps;
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        for (const Sector s : kSectors) {
+            const Hold hold = depthBound(problem.stations[i], s, problem.limits).hold;
+            if (hold != Hold::None)
+                keeps.push_back({i, s, hold, holdReason(problem.stations[i], s, hold, problem.limits)});
+        }
+    }
+    return keeps;
+}
+
+}  // namespace
+
+Face faceOf(Sector sector)
+{
+    switch (sector) {
+    case Sector::Roof:
+    case Sector::RoofLeft:
+    case Sector::RoofRight: return Face::Roof;
+    case Sector::Right: return Face::Right;
+    case Sector::Left: return Face::Left;
+    default: return Face::Floor;
+    }
+}
+
+std::string_view name(Face face)
+{
+    constexpr std::array<std::string_view, 4> names{"floor", "roof", "right wall", "left wall"};
+    return names[static_cast<std::size_t>(face)];
+}
+
+bool CutPlan::makesWorse() const
+{
+    const bool areaBetter = before.areaMiss && after.areaMiss && *after.areaMiss < *before.areaMiss;
+    const bool speedBetter = before.highestRatio && after.highestRatio && *after.highestRatio < *before.highestRatio;
+    return !cuts.empty() && !areaBetter && !speedBetter;
+}
+
+CutPlan planCuts(const CutProblem& problem, const CutWeights& weights)
+{
+    if (problem.stations.size() < 2)
+        throw std::invalid_argument("a cut plan needs at least two stations");
+    CutPlan plan;
+    Solution solution = solve(problem, weights);
+    plan.depths = std::move(solution.depths);
+    plan.converged = solution.converged;
+    plan.before = stateOf(problem, DepthField(problem.stations.size()));
+    plan.after = stateOf(problem, plan.depths);
+    plan.cuts = groupCuts(problem, plan);
+    plan.keeps = findKeeps(problem);
+    return plan;
+}
+
+}  // namespace euryth::cutting

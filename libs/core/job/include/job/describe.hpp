@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <concepts>
+#include <string_view>
+#include <type_traits>
+
+#include "job/fields.hpp"
+#include "job/job.hpp"
+
+/// The shape of a job, told once: which keys a record has, in which order, with which fields. Readers, writers and
+/// checks are visitors of it. A visitor has
+///   number(Field, T&)            a number that must be there (a quantity or double)
+///   measured(Field, optional&)   a number that may be unknown
+///   rule(Field, T&)              a number that keeps its starting value where it is absent
+///   text(key, string&)           a text, empty where absent
+///   choice(key, names, Enum&)    one of a few words
+///   constant(key, text)          a word with one allowed value
+///   object(key, T&)              a nested record; extra object() with a function for records without a type
+///   list(key, vector&)           a list of records
+///   flags(key, names, bools&)    a list of words
+///   unknown(UnknownKeys&)        everything else, last
+/// The same description serves const and non-const records.
+namespace euryth::job {
+
+template <class T, class Record>
+concept ConstOrNot = std::same_as<std::remove_const_t<T>, Record>;
+
+/// The sectors' names in files.
+inline constexpr geometry::PerSector<std::string_view> kSectorKeys{"roof",  "roof_right", "right", "floor_right",
+                                                                   "floor", "floor_left", "left",  "roof_left"};
+inline constexpr std::array<std::string_view, 2> kSideKeys{"intake", "exhaust"};
+
+template <class V, ConstOrNot<CamLobe> T>
+void describe(V& v, T& cam)
+{
+    v.measured(field::duration, cam.duration);
+    v.measured(field::camLift, cam.lift);
+    v.measured(field::centreline, cam.centreline);
+    v.unknown(cam.unknown);
+}
+
+template <class V, ConstOrNot<Engine> T>
+void describe(V& v, T& engine)
+{
+    v.measured(field::cylinders, engine.cylinders);
+    v.measured(field::bore, engine.bore);
+    v.measured(field::stroke, engine.stroke);
+    v.measured(field::rod, engine.rod);
+    v.measured(field::peakRpm, engine.peakRpm);
+    v.text("use", engine.use);
+    v.object("cam", [&](auto& cam) {
+        cam.object("intake", engine.intakeCam);
+        cam.object("exhaust", engine.exhaustCam);
+        cam.unknown(engine.unknownInCam);
+    });
+    v.unknown(engine.unknown);
+}
+
+template <class V, ConstOrNot<Bench> T>
+void describe(V& v, T& bench)
+{
+    v.measured(field::depression, bench.depression);
+    v.object("air", [&](auto& air) {
+        air.measured(field::temperature, bench.temperature);
+        air.measured(field::pressure, bench.pressure);
+        air.measured(field::humidity, bench.humidity);
+        air.unknown(bench.unknownInAir);
+    });
+    v.unknown(bench.unknown);
+}
+
+template <class V, ConstOrNot<House> T>
+void describe(V& v, T& house)
+{
+    v.text("name", house.name);
+    v.rule(field::leastWall, house.leastWall);
+    v.rule(field::unrepairableLeastWall, house.unrepairableLeastWall);
+    v.rule(field::greatestCut, house.greatestCut);
+    v.rule(field::gaugeError, house.gaugeError);
+    v.rule(field::fastRatio, house.fastRatio);
+    v.rule(field::slowRatio, house.slowRatio);
+    v.rule(field::deadRatio, house.deadRatio);
+    v.rule(field::smallBigSmall, house.smallBigSmall);
+    v.rule(field::taper, house.taperPer100mm);
+    v.rule(field::limitingMach, house.limitingMach);
+    v.object("throat_percent", [&](auto& throat) {
+        throat.range("intake", house.intakeThroat);
+        throat.range("exhaust", house.exhaustThroat);
+        throat.unknown(house.unknownInThroat);
+    });
+    v.unknown(house.unknown);
+}
+
+template <class V, ConstOrNot<SeatCut> T>
+void describe(V& v, T& cut)
+{
+    v.measured(field::seatAngle, cut.angle);
+    v.measured(field::seatWidth, cut.width);
+    v.unknown(cut.unknown);
+}
+
+template <class V, ConstOrNot<Valve> T>
+void describe(V& v, T& valve)
+{
+    v.measured(field::valveDiameter, valve.diameter);
+    v.measured(field::stem, valve.stem);
+    v.measured(field::throat, valve.throat);
+    v.measured(field::bowl, valve.bowl);
+    v.measured(field::pilot, valve.pilot);
+    v.measured(field::edgeInset, valve.edgeInset);
+    v.list("seat", valve.seat);
+    v.unknown(valve.unknown);
+}
+
+template <class V, ConstOrNot<ShortSide> T>
+void describe(V& v, T& shortSide)
+{
+    v.measured(field::shortSideRadius, shortSide.radius);
+    v.measured(field::shortSideHeight, shortSide.height);
+    v.unknown(shortSide.unknown);
+}
+
+template <class V, ConstOrNot<MeasuredPose> T>
+void describe(V& v, T& pose)
+{
+    v.measured(field::poseX, pose.x);
+    v.measured(field::poseY, pose.y);
+    v.measured(field::poseZ, pose.z);
+    v.measured(field::pitch, pose.pitch);
+    v.measured(field::yaw, pose.yaw);
+    v.unknown(pose.unknown);
+}
+
+template <class V, ConstOrNot<MeasuredSection> T>
+void describe(V& v, T& section)
+{
+    v.constant("shape", "rounded-rectangle");
+    v.number(field::width, section.shape.width);
+    v.number(field::height, section.shape.height);
+    v.object("corner_mm", [&](auto& corner) {
+        corner.number(field::radiusRoofLeft, section.shape.corners.roofLeft);
+        corner.number(field::radiusRoofRight, section.shape.corners.roofRight);
+        corner.number(field::radiusFloorRight, section.shape.corners.floorRight);
+        corner.number(field::radiusFloorLeft, section.shape.corners.floorLeft);
+        corner.unknown(section.unknownInCorner);
+    });
+    v.unknown(section.unknown);
+}
+
+template <class V, ConstOrNot<Boss> T>
+void describe(V& v, T& boss)
+{
+    v.measured(field::bossWidth, boss.width);
+    v.measured(field::bossHeight, boss.height);
+    v.unknown(boss.unknown);
+}
+
+template <class V, ConstOrNot<Walls> T>
+void describe(V& v, T& walls)
+{
+    for (const geometry::Sector s : geometry::kSectors) {
+        Field f = field::wall;
+        f.key = kSectorKeys[geometry::index(s)];
+        v.measured(f, walls.at[geometry::index(s)]);
+    }
+    v.unknown(walls.unknown);
+}
+
+template <class V, ConstOrNot<Station> T>
+void describe(V& v, T& station)
+{
+    v.number(field::stationS, station.s);
+    v.object("pose", station.pose);
+    v.required("section", station.section);
+    v.object("boss", station.boss);
+    v.object("wall_mm", station.wall);
+    v.flags("unrepairable", kSectorKeys, station.unrepairable);
+    v.object("plan", [&](auto& plan) {
+        plan.measured(field::planArea, station.planArea);
+        plan.unknown(station.unknownInPlan);
+    });
+    v.unknown(station.unknown);
+}
+
+template <class V, ConstOrNot<Reading> T>
+void describe(V& v, T& reading)
+{
+    v.number(field::u, reading.u);
+    v.number(field::v, reading.v);
+    v.measured(field::speed, reading.speed);
+    v.extra(field::impact, reading.impact);
+    v.unknown(reading.unknown);
+}
+
+template <class V, ConstOrNot<ProbeSet> T>
+void describe(V& v, T& probe)
+{
+    v.text("id", probe.id);
+    v.measured(field::probeStation, probe.stationS);
+    v.measured(field::probeLift, probe.lift);
+    v.measured(field::depression, probe.depression);
+    v.extra(field::benchFlow, probe.benchFlow);
+    v.text("when", probe.when);
+    v.list("readings", probe.readings);
+    v.unknown(probe.unknown);
+}
+
+template <class V, ConstOrNot<FlowPoint> T>
+void describe(V& v, T& point)
+{
+    v.measured(field::flowLift, point.lift);
+    v.measured(field::flow, point.flow);
+    v.measured(field::swirl, point.swirl);
+    v.unknown(point.unknown);
+}
+
+template <class V, ConstOrNot<FlowTest> T>
+void describe(V& v, T& test)
+{
+    v.text("id", test.id);
+    v.text("when", test.when);
+    v.text("state", test.state);
+    v.text("bench", test.bench);
+    v.measured(field::depression, test.depression);
+    v.list("points", test.points);
+    v.unknown(test.unknown);
+}
+
+template <class V, ConstOrNot<Acceptance> T>
+void describe(V& v, T& acceptance)
+{
+    v.text("call", acceptance.call);
+    v.text("reason", acceptance.reason);
+    v.unknown(acceptance.unknown);
+}
+
+template <class V, ConstOrNot<Port> T>
+void describe(V& v, T& port)
+{
+    v.requiredText("id", port.id);
+    v.choice("side", kSideKeys, port.side);
+    v.measured(field::portCylinder, port.cylinder);
+    v.text("material", port.material);
+    v.object("valve", port.valve);
+    v.object("short_side", port.shortSide);
+    v.measured(field::portVolume, port.volume);
+    v.list("stations", port.stations);
+    v.list("probes", port.probes);
+    v.list("flow", port.flow);
+    v.list("accepted", port.accepted);
+    v.unknown(port.unknown);
+}
+
+template <class V, ConstOrNot<Job> T>
+void describe(V& v, T& job)
+{
+    v.text("title", job.title);
+    v.object("engine", job.engine);
+    v.object("bench", job.bench);
+    v.object("house", job.house);
+    v.list("ports", job.ports);
+    v.unknown(job.unknown);
+}
+
+}  // namespace euryth::job

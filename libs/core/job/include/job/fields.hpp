@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "job/field.hpp"
+#include "quantities/quantities.hpp"
+
+/// The register of all numbers in a job: key in the file, unit, range, meaning. The upper limits are far outside what a
+/// cylinder head can have; they catch an inch typed as a metre or a slipped decimal mark, not unusual heads.
+namespace euryth::job::field {
+
+inline constexpr FileUnit kOne{1.0, 0.0, ""};
+inline constexpr FileUnit kMm{1e-3, 0.0, "mm"};
+inline constexpr FileUnit kMm2{1e-6, 0.0, "mm2"};
+inline constexpr FileUnit kCc{1e-6, 0.0, "cc"};
+inline constexpr FileUnit kDegree{factor::degree, 0.0, "deg"};
+inline constexpr FileUnit kMps{1.0, 0.0, "m/s"};
+inline constexpr FileUnit kPa{1.0, 0.0, "Pa"};
+inline constexpr FileUnit kM3s{1.0, 0.0, "m3/s"};
+inline constexpr FileUnit kCelsius{1.0, factor::zeroCelsius, "degC"};
+inline constexpr FileUnit kRpm{factor::turnPerMinute, 0.0, "rpm"};
+inline constexpr FileUnit kPercent{0.01, 0.0, "%"};
+
+constexpr Range over0To(double high) { return {0.0, high, true}; }
+constexpr Range between(double low, double high) { return {low, high, false}; }
+
+// engine
+inline constexpr Field cylinders{"cylinders", kOne, between(1, 64), "Number of cylinders"};
+inline constexpr Field bore{"bore_mm", kMm, over0To(1000), "Cylinder bore"};
+inline constexpr Field stroke{"stroke_mm", kMm, over0To(1000), "Piston stroke"};
+inline constexpr Field rod{"rod_mm", kMm, over0To(3000), "Connecting rod, centre to centre"};
+inline constexpr Field peakRpm{"peak_rpm", kRpm, over0To(30000), "Engine speed wanted for peak power"};
+inline constexpr Field duration{"duration_deg", kDegree, over0To(720), "Cam duration, seat to seat, crank degrees"};
+inline constexpr Field camLift{"lift_mm", kMm, over0To(50), "Lift at the valve"};
+inline constexpr Field centreline{"centreline_deg", kDegree, between(0, 360), "Lobe centreline from top dead centre"};
+// bench
+inline constexpr Field depression{"depression_pa", kPa, over0To(100000), "Depression of the bench"};
+inline constexpr Field temperature{"temperature_c", kCelsius, between(-40, 60), "Air temperature at the bench"};
+inline constexpr Field pressure{"pressure_pa", kPa, between(50000, 120000), "Absolute air pressure at the bench"};
+inline constexpr Field humidity{"humidity", kOne, between(0, 1), "Relative humidity, 0 to 1"};
+// house
+inline constexpr Field leastWall{"least_wall_mm", kMm, between(0, 50), "Wall that has to stay where it can be welded"};
+inline constexpr Field unrepairableLeastWall{"unrepairable_least_wall_mm", kMm, between(0, 50),
+                                             "Wall that has to stay where a breakthrough cannot be repaired"};
+inline constexpr Field greatestCut{"greatest_cut_mm", kMm, between(0, 50), "Deepest single cut that the house allows"};
+inline constexpr Field gaugeError{"gauge_error_mm", kMm, between(0, 10), "How far the wall gauge may be off"};
+inline constexpr Field fastRatio{"fast_ratio", kOne, between(1, 10), "From this ratio to the mean a place is fast"};
+inline constexpr Field slowRatio{"slow_ratio", kOne, between(0, 1), "Under this ratio to the mean a place is slow"};
+inline constexpr Field deadRatio{"dead_ratio", kOne, between(0, 1), "Under this ratio to the mean a place is dead"};
+inline constexpr Field smallBigSmall{"small_big_small_percent", kPercent, between(0, 100),
+                                     "How much a wide place may exceed both sides"};
+inline constexpr Field taper{"taper_percent_per_100_mm", kPercent, between(0, 100),
+                             "Area that the runner gains toward the window, for each 100 mm"};
+inline constexpr Field limitingMach{"limiting_mach", kOne, {0, 1, true},
+                                    "Greatest gas speed in the runner over the speed of sound"};
+// valve end
+inline constexpr Field valveDiameter{"diameter_mm", kMm, over0To(200), "Valve head diameter"};
+inline constexpr Field stem{"stem_mm", kMm, over0To(50), "Valve stem diameter"};
+inline constexpr Field throat{"throat_mm", kMm, over0To(200), "Throat: smallest round opening above the seat"};
+inline constexpr Field bowl{"bowl_mm", kMm, over0To(250), "Bowl diameter"};
+inline constexpr Field pilot{"pilot_mm", kMm, over0To(50), "Seat cutter pilot diameter"};
+inline constexpr Field edgeInset{"edge_inset_mm", kMm, between(0, 10), "Seat's outer edge inside the valve's edge"};
+inline constexpr Field seatAngle{"angle_deg", kDegree, between(0, 90), "Angle of the cut"};
+inline constexpr Field seatWidth{"width_mm", kMm, over0To(50), "Width of the cut along its face"};
+inline constexpr Field shortSideRadius{"radius_mm", kMm, over0To(500), "Short-side radius"};
+inline constexpr Field shortSideHeight{"height_mm", kMm, over0To(500), "Short-side height: deck to apex"};
+// port and stations
+inline constexpr Field portCylinder{"cylinder", kOne, between(1, 64), "Cylinder that the port serves"};
+inline constexpr Field portVolume{"volume_cc", kCc, over0To(100000), "Port volume by burette"};
+inline constexpr Field stationS{"s_mm", kMm, between(0, 2000), "Distance along the centreline from the window"};
+inline constexpr Field poseX{"x_mm", kMm, between(-5000, 5000), "Middle of the section, along the runner"};
+inline constexpr Field poseY{"y_mm", kMm, between(-5000, 5000), "Middle of the section, to the left"};
+inline constexpr Field poseZ{"z_mm", kMm, between(-5000, 5000), "Middle of the section, away from the deck"};
+inline constexpr Field pitch{"pitch_deg", kDegree, between(-180, 180), "Heading above the x-y plane"};
+inline constexpr Field yaw{"yaw_deg", kDegree, between(-180, 180), "Heading's turn about z"};
+inline constexpr Field width{"width_mm", kMm, over0To(500), "Width, left to right"};
+inline constexpr Field height{"height_mm", kMm, over0To(500), "Height, floor to roof"};
+inline constexpr Range kRadiusRange = between(0, 250);
+inline constexpr Field radiusRoofLeft{"roof_left", kMm, kRadiusRange, "Corner radius, roof left"};
+inline constexpr Field radiusRoofRight{"roof_right", kMm, kRadiusRange, "Corner radius, roof right"};
+inline constexpr Field radiusFloorRight{"floor_right", kMm, kRadiusRange, "Corner radius, floor right"};
+inline constexpr Field radiusFloorLeft{"floor_left", kMm, kRadiusRange, "Corner radius, floor left"};
+inline constexpr Field bossWidth{"width_mm", kMm, between(0, 500), "Guide boss, width"};
+inline constexpr Field bossHeight{"height_mm", kMm, between(0, 500), "Guide boss, height down from the roof"};
+inline constexpr Field planArea{"area_mm2", kMm2, over0To(250000), "Planned net area"};
+inline constexpr Field wall{"", kMm, between(0, 200), "Wall thickness"};
+// probing
+inline constexpr Field probeStation{"station_s_mm", kMm, between(0, 2000), "Distance of the probed section"};
+inline constexpr Field probeLift{"lift_mm", kMm, between(0, 50), "Valve lift while probing"};
+inline constexpr Field benchFlow{"bench_flow_m3_s", kM3s, between(0, 10), "The bench's own flow while probing"};
+inline constexpr Field u{"u", kOne, between(-1, 1), "Share of the half width, left positive"};
+inline constexpr Field v{"v", kOne, between(-1, 1), "Share of the half height, roof positive"};
+inline constexpr Field speed{"speed_m_s", kMps, between(-700, 700), "Local air speed"};
+inline constexpr Field impact{"impact_pa", kPa, between(0, 100000), "Impact pressure of the pitot probe"};
+// flow tests
+inline constexpr Field flowLift{"lift_mm", kMm, between(0, 50), "Valve lift"};
+inline constexpr Field flow{"flow_m3_s", kM3s, between(0, 10), "Flow at this lift"};
+inline constexpr Field swirl{"swirl", kOne, between(-100, 100), "Swirl reading"};
+
+}  // namespace euryth::job::field

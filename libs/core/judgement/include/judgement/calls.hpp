@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "judgement/port_analysis.hpp"
+#include "quantities/phrase.hpp"
+
+namespace euryth::judgement {
+
+enum class Severity { Danger, Warning, Note };
+enum class Stage { Survey, Shape, Probe, Cut };
+
+/// The judgement in a plain sentence: what, where, how much, why, what to do.
+struct Call {
+    std::string key;  ///< stays the same while the finding does, so that an acceptance finds it again
+    Severity severity = Severity::Note;
+    Stage stage = Stage::Survey;  ///< where one sees to it
+    std::optional<Length> s;
+    std::optional<geometry::Sector> sector;
+    std::optional<std::size_t> probe;  ///< index into Port::probes
+    std::optional<std::size_t> point;  ///< index into its readings
+    Phrase title;
+    Phrase text;                   ///< the numbers, and what to do
+    std::vector<Phrase> workings;  ///< inputs and formula, a line each
+    std::optional<std::string> acceptedBecause;
+};
+
+/// All calls about a port, worst first; accepted ones last.
+std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis);
+
+/// The point whose air is fastest of all probe sets.
+struct ChokePoint {
+    std::size_t probe = 0;
+    std::size_t point = 0;
+    Speed speed;
+    double ratio = 0.0;
+    std::optional<RotationalSpeed> sonicRpm;
+};
+std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis);
+
+}  // namespace euryth::judgement

@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "air/moist_air.hpp"
+#include "cutting/cut_plan.hpp"
+#include "geometry/area_curve.hpp"
+#include "geometry/findings.hpp"
+#include "job/job.hpp"
+#include "planning/demand.hpp"
+#include "probing/speed_map.hpp"
+#include "probing/traverse.hpp"
+
+namespace euryth::judgement {
+
+/// A result, or the words for what is missing to work it out. Unknown is never zero.
+template <class T>
+struct Known {
+    std::optional<T> value;
+    std::string missing;  ///< what has to be measured or entered first; empty where there is a value
+
+    explicit operator bool() const { return value.has_value(); }
+    const T& operator*() const { return *value; }
+    const T* operator->() const { return &*value; }
+};
+
+/// One probe set worked out.
+struct ProbeResult {
+    std::size_t index = 0;  ///< into Port::probes
+    std::optional<std::size_t> station;
+    std::vector<probing::PointReading> readings;  ///< impact pressures turned into speeds
+    Known<probing::Traverse> traverse;
+    std::optional<probing::SpeedMap> map;
+    std::optional<Speed> idealSpeed;         ///< still air expanded by the set's depression
+    std::optional<double> flowAgainstBench;  ///< flow from the probe over the bench's own flow, less 1
+};
+
+/// Names that a porter gives to stations.
+struct PlaceNames {
+    std::optional<std::size_t> pinch;
+    std::optional<std::size_t> shortSide;
+    std::optional<std::size_t> bowl;
+};
+
+/// Everything that is worked out of one port, from the job's data alone.
+struct PortAnalysis {
+    Known<geometry::AreaCurve> areas;  ///< net area along the runner
+    std::vector<geometry::Finding> findings;
+    PlaceNames places;
+    Known<double> throatShare;
+    Known<planning::Demand> demand;
+    std::optional<Area> wantedArea;
+    std::vector<std::optional<Area>> plan;       ///< per station: typed, or suggested, or unknown
+    std::vector<std::optional<Area>> suggested;  ///< per station
+    std::vector<Area> reachable;                 ///< per station: net area with every wall cut to its limit
+    std::vector<ProbeResult> probes;
+    Known<cutting::CutProblem> cutProblem;
+    std::optional<cutting::CutPlan> cut;
+};
+
+/// The room's air, where temperature, pressure and humidity are all known.
+std::optional<air::AirState> roomAir(const job::Bench& bench);
+
+/// Speed of a reading: as typed, or from the pitot's impact pressure in the room's air.
+std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room);
+
+probing::VerdictLimits verdictLimits(const job::House& house);
+
+/// Works out one port. Deterministic, no side effects; a few milliseconds for 15 stations.
+PortAnalysis analyse(const job::Job& job, const job::Port& port);
+
+/// Where a grid point lies, in words ("floor left", "middle").
+std::string pointName(probing::GridPoint p);
+
+/// A station's name, or an empty text: window, pinch, short side, bowl, throat. The short side is the station at which
+/// the heading has made nearest to half of the runner's turn, the bowl the widest one after it; both need poses.
+std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
+
+}  // namespace euryth::judgement

@@ -1,0 +1,318 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judgement/port_analysis.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "air/isentropic.hpp"
+#include "geometry/valve_end.hpp"
+#include "geometry/wall_contour.hpp"
+#include "planning/area_plan.hpp"
+
+namespace euryth::judgement {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+
+/// Names in a list: "bore, stroke and rod".
+std::string joined(const std::vector<std::string>& names)
+{
+    std::string text;
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        if (i > 0)
+            text += i + 1 < names.size() ? ", " : " and ";
+        text += names[i];
+    }
+    return text;
+}
+
+std::vector<geometry::AreaAt> netAreas(const job::Port& port)
+{
+    std::vector<geometry::AreaAt> areas;
+    for (const job::Station& station : port.stations)
+        areas.push_back({station.s, job::netArea(station)});
+    return areas;
+}
+
+Known<geometry::AreaCurve> areaCurve(const job::Port& port)
+{
+    if (port.stations.size() < 2)
+        return {std::nullopt, "at least two measured stations"};
+    return {geometry::AreaCurve(netAreas(port)), {}};
+}
+
+geometry::AirDirection airDirection(const job::Port& port)
+{
+    return port.side == job::Side::Intake ? geometry::AirDirection::WindowToValve
+                                          : geometry::AirDirection::ValveToWindow;
+}
+
+PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
+{
+    PlaceNames places;
+    for (const geometry::Finding& f : analysis.findings) {
+        if (f.kind == geometry::FindingKind::Pinch)
+            places.pinch = job::stationNear(port, f.s);
+    }
+    std::vector<double> pitch;
+    for (const job::Station& station : port.stations) {
+        if (!station.pose.pitch)
+            return places;
+        pitch.push_back(station.pose.pitch->si());
+    }
+    if (pitch.size() < 3 || std::abs(pitch.back() - pitch.front()) < angleFromDegrees(10.0).si())
+        return places;
+    const double half = (pitch.front() + pitch.back()) / 2.0;
+    const auto middle = std::ranges::min_element(pitch, {}, [&](double p) { return std::abs(p - half); });
+    places.shortSide = static_cast<std::size_t>(middle - pitch.begin());
+    for (std::size_t i = *places.shortSide + 1; i + 1 < port.stations.size(); ++i) {
+        if (!places.bowl || job::netArea(port.stations[i]) > job::netArea(port.stations[*places.bowl]))
+            places.bowl = i;
+    }
+    return places;
+}
+
+Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
+{
+    // Exhaust demand is blow-down, another sum than filling; it is not built, so it is not guessed.
+    if (port.side == job::Side::Exhaust)
+        return {std::nullopt, "the sum for exhaust ports, which is not built yet"};
+    const auto room = roomAir(job.bench);
+    std::vector<std::string> missing;
+    const auto need = [&](bool known, const char* name) {
+        if (!known)
+            missing.emplace_back(name);
+    };
+    need(job.engine.bore.has_value(), "bore");
+    need(job.engine.stroke.has_value(), "stroke");
+    need(job.engine.rod.has_value(), "rod length");
+    need(job.engine.peakRpm.has_value(), "rpm of peak power");
+    need(room.has_value(), "bench air (temperature, pressure, humidity)");
+    if (!missing.empty())
+        return {std::nullopt, joined(missing)};
+    return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
+                             *job.engine.peakRpm,
+                             job.house.limitingMach,
+                             *room},
+            {}};
+}
+
+void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    analysis.suggested.resize(port.stations.size());
+    if (analysis.demand && analysis.areas) {
+        analysis.wantedArea = planning::wantedArea(*analysis.demand);
+        const auto areas =
+            planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
+        std::ranges::copy(areas, analysis.suggested.begin());
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const auto& typed = port.stations[i].planArea;
+        analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
+    }
+}
+
+ProbeResult probeResult(const job::Job& job, const job::Port& port, std::size_t index)
+{
+    const job::ProbeSet& set = port.probes[index];
+    const auto room = roomAir(job.bench);
+    ProbeResult result;
+    result.index = index;
+    result.station = set.stationS ? job::stationNear(port, *set.stationS) : std::nullopt;
+    for (const job::Reading& reading : set.readings)
+        result.readings.push_back({{reading.u, reading.v}, readingSpeed(reading, room)});
+    if (set.depression && room)
+        result.idealSpeed = air::idealSpeed(*room, *set.depression);
+    if (!result.station) {
+        result.traverse.missing = "the station that was probed";
+        return result;
+    }
+    const job::Station& station = port.stations[*result.station];
+    const auto& section = station.section.shape;
+    result.traverse.value =
+        probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
+    result.map = probing::SpeedMap::through(result.readings, section);
+    if (!result.traverse)
+        result.traverse.missing = "readings";
+    else if (set.benchFlow && *set.benchFlow > VolumeFlow{})
+        result.flowAgainstBench = result.traverse->flow / *set.benchFlow - 1.0;
+    return result;
+}
+
+using Ratios = geometry::PerSector<std::optional<double>>;
+
+/// Ratios of local to mean speed before each wall sector at the probed stations.
+std::vector<std::optional<Ratios>> probedRatios(const job::Port& port, const PortAnalysis& analysis)
+{
+    std::vector<std::optional<Ratios>> ratios(port.stations.size());
+    for (const ProbeResult& probe : analysis.probes) {
+        if (!probe.station || !probe.traverse || !probe.map)
+            continue;
+        const auto speeds = probe.map->beforeWall();
+        Ratios here{};
+        for (const geometry::Sector s : kSectors)
+            here[index(s)] = speeds[index(s)] / probe.traverse->mean;
+        ratios[*probe.station] = here;
+    }
+    return ratios;
+}
+
+/// Stations between two probed ones get ratios in between; outside the probed part nothing is known.
+std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analysis)
+{
+    const auto probed = probedRatios(port, analysis);
+    std::vector<Ratios> along(probed.size());
+    std::optional<std::size_t> last;
+    for (std::size_t i = 0; i < probed.size(); ++i) {
+        if (!probed[i])
+            continue;
+        along[i] = *probed[i];
+        for (std::size_t k = last ? *last + 1 : i; k < i; ++k) {
+            const double share = (port.stations[k].s - port.stations[*last].s) /
+                                 (port.stations[i].s - port.stations[*last].s);
+            for (const geometry::Sector s : kSectors)
+                along[k][index(s)] = (1.0 - share) * *(*probed[*last])[index(s)] + share * *(*probed[i])[index(s)];
+        }
+        last = i;
+    }
+    return along;
+}
+
+/// True where the last station is the throat itself: its area is that of a circle of the throat's diameter.
+bool endsInThroat(const job::Port& port)
+{
+    if (!port.valve.throat || port.stations.empty())
+        return false;
+    constexpr double sameArea = 0.03;
+    const Area last = geometry::area(port.stations.back().section.shape);
+    return std::abs(last / geometry::throatNetArea(*port.valve.throat, Length{}) - 1.0) < sameArea;
+}
+
+cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+{
+    cutting::CutProblem problem;
+    problem.limits.gaugeError = job.house.gaugeError;
+    problem.limits.greatestCut = job.house.greatestCut;
+    problem.limits.fastRatio = job.house.fastRatio;
+    problem.limits.deadRatio = job.house.deadRatio;
+    const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        cutting::CutStation cut;
+        cut.s = station.s;
+        cut.section = station.section.shape;
+        cut.blocked = geometry::area(station.section.shape) - job::netArea(station);
+        cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
+        cut.plan = analysis.plan[i];
+        cut.wall = station.wall.at;
+        for (const geometry::Sector s : kSectors) {
+            cut.reserve[index(s)] = station.unrepairable[index(s)] ? job.house.unrepairableLeastWall
+                                                                   : job.house.leastWall;
+        }
+        cut.speedRatio = ratios[i];
+        problem.stations.push_back(cut);
+    }
+    return problem;
+}
+
+std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
+{
+    cutting::DepthField deepest(problem.stations.size());
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        for (const geometry::Sector s : kSectors)
+            deepest[i][index(s)] = cutting::depthBound(problem.stations[i], s, problem.limits).greatest;
+    }
+    return cutting::areasAfter(problem, deepest);
+}
+
+void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    if (!analysis.areas) {
+        analysis.cutProblem.missing = analysis.areas.missing;
+        return;
+    }
+    cutting::CutProblem problem = cutProblem(job, port, analysis);
+    analysis.reachable = reachableAreas(problem);
+    const bool anyPlan = std::ranges::any_of(analysis.plan, [](const auto& p) { return p.has_value(); });
+    const bool anyProbe = std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) {
+        return s.speedRatio[0].has_value();
+    });
+    if (!anyPlan && !anyProbe) {
+        analysis.cutProblem.missing = "a planned area or a probe set; for a suggested plan: " + analysis.demand.missing;
+        return;
+    }
+    analysis.cut = cutting::planCuts(problem);
+    analysis.cutProblem.value = std::move(problem);
+}
+
+}  // namespace
+
+std::optional<air::AirState> roomAir(const job::Bench& bench)
+{
+    if (!bench.temperature || !bench.pressure || !bench.humidity)
+        return std::nullopt;
+    return air::AirState{*bench.temperature, *bench.pressure, *bench.humidity};
+}
+
+std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room)
+{
+    if (reading.speed)
+        return reading.speed;
+    if (reading.impact && room)
+        return air::pitotSpeed(*room, *reading.impact);
+    return std::nullopt;
+}
+
+probing::VerdictLimits verdictLimits(const job::House& house)
+{
+    return {house.fastRatio, house.slowRatio, house.deadRatio};
+}
+
+PortAnalysis analyse(const job::Job& job, const job::Port& port)
+{
+    PortAnalysis analysis;
+    analysis.areas = areaCurve(port);
+    if (analysis.areas) {
+        geometry::FindingLimits limits;
+        limits.smallBigSmall = job.house.smallBigSmall;
+        analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), limits);
+        analysis.places = findPlaces(analysis, port);
+    }
+    if (port.valve.throat && port.valve.diameter)
+        analysis.throatShare.value = geometry::throatShare(*port.valve.throat, *port.valve.diameter);
+    else
+        analysis.throatShare.missing = "throat and valve diameter";
+    analysis.demand = demandOf(job, port);
+    planAreas(job, port, analysis);
+    for (std::size_t i = 0; i < port.probes.size(); ++i)
+        analysis.probes.push_back(probeResult(job, port, i));
+    planCut(job, port, analysis);
+    return analysis;
+}
+
+std::string pointName(probing::GridPoint p)
+{
+    constexpr double third = 1.0 / 3.0;
+    const std::string up = p.v > third ? "roof" : p.v < -third ? "floor" : "";
+    const std::string across = p.u > third ? "left" : p.u < -third ? "right" : "";
+    if (up.empty() && across.empty())
+        return "middle";
+    return up + (up.empty() || across.empty() ? "" : " ") + across;
+}
+
+std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
+{
+    if (station == 0)
+        return "window";
+    if (station == analysis.places.pinch)
+        return "pinch";
+    if (station == analysis.places.shortSide)
+        return "short side";
+    if (station == analysis.places.bowl)
+        return "bowl";
+    return station + 1 == port.stations.size() ? "throat" : "";
+}
+
+}  // namespace euryth::judgement

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "air/moist_air.hpp"
+#include "quantities/quantities.hpp"
+
+namespace euryth::planning {
+
+/// The moving parts of one cylinder, all over 0; the rod is longer than half the stroke.
+struct CrankDrive {
+    Length bore;
+    Length stroke;
+    Length rod;
+};
+
+Area pistonArea(const CrankDrive& drive);
+
+/// Mean piston speed 2 S n (Heywood, Internal Combustion Engine Fundamentals, eq. 2.9).
+Speed meanPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm);
+
+/// Piston speed at a crank angle after top dead centre, exact slider-crank (Heywood eq. 2.11):
+/// v = w a sin(t) (1 + cos(t) / sqrt(R^2 - sin^2 t)), a = half the stroke, R = rod / a. Positive going down.
+Speed pistonSpeed(const CrankDrive& drive, RotationalSpeed rpm, Angle afterTopDeadCentre);
+
+/// The greatest piston speed of the stroke (its place is found by Brent's method, Boost.Math).
+Speed peakPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm);
+
+/// What the engine's demand is reckoned with.
+struct Demand {
+    CrankDrive drive;
+    RotationalSpeed rpm;     ///< of peak power
+    double limitingMach = 0; ///< house rule: greatest gas speed over the room's speed of sound
+    air::AirState room;
+};
+
+/// Gas speed in a section of `area` while the piston is fastest: v = v_piston A_piston / A. The charge is taken as
+/// incompressible and fills the cylinder as fast as the piston makes room: no wave action, no over-filling.
+Speed peakGasSpeed(const Demand& demand, Area area);
+
+/// The area in which that speed is the limiting one: A = A_piston v_piston / (M_limit a). The limit itself is a house
+/// rule (common practice, no published source).
+Area wantedArea(const Demand& demand);
+
+/// The rpm at which a section of `area` reaches the limiting speed; the inverse of wantedArea().
+RotationalSpeed rpmForArea(const Demand& demand, Area area);
+
+/// The rpm at which the fastest place of a section goes sonic, if the speeds keep the pattern that was probed:
+/// local speed = `ratio` x the section's mean. Mean Mach from the isentropic mass-flow function (NACA 1135) of the flow
+/// that the fastest piston draws at the room's density. Nothing for a ratio that is not over 0.
+std::optional<RotationalSpeed> sonicRpm(const Demand& demand, Area area, double ratio);
+
+}  // namespace euryth::planning

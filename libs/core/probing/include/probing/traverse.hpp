@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <span>
+#include <string_view>
+#include <vector>
+
+#include "geometry/section.hpp"
+#include "probing/grid.hpp"
+#include "quantities/quantities.hpp"
+
+namespace euryth::probing {
+
+/// One point of a probe set; a point that has not been read (or could not be) has no speed.
+struct PointReading {
+    GridPoint at;
+    std::optional<Speed> speed;
+};
+
+enum class Verdict { Fast, Even, Slow, Dead };
+std::string_view name(Verdict verdict);
+
+/// House limits for the ratio of a reading to the section's mean: fast from `fast` up, slow under `slow`, dead under
+/// `dead`. Common practice, no source.
+struct VerdictLimits {
+    double fast = 1.10;
+    double slow = 0.85;
+    double dead = 0.60;
+};
+Verdict verdictFor(double ratio, const VerdictLimits& limits);
+
+struct PointResult {
+    GridPoint at;
+    std::optional<Speed> speed;
+    std::optional<double> ratio;  ///< to the section's mean
+    std::optional<Verdict> verdict;
+};
+
+/// A probe set worked out. Points without a speed take no part in it.
+struct Traverse {
+    Speed mean;                ///< velocity-area method: sum of reading times area share (ISO 3966)
+    VolumeFlow flow;           ///< mean times the section's net area
+    double uniformity = 0.0;   ///< 1 - sum |v - mean| share / (2 mean) (Weltens et al., SAE 930780)
+    double energyFactor = 0.0; ///< mean of v^3 over the cube of the mean
+    double momentumFactor = 0.0; ///< mean of v^2 over the square of the mean
+    std::vector<PointResult> points;  ///< in the order of the readings
+
+    [[nodiscard]] std::size_t measuredCount() const;
+    /// Index of the point with the highest speed.
+    [[nodiscard]] std::size_t fastest() const;
+};
+
+/// Works out a set read in `section`, whose net area is `netArea`. Nothing when no point has a speed, or when the mean
+/// is not over 0 (a section through which nothing flows has no ratios).
+std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::RoundedRectangle& section,
+                                Area netArea, const VerdictLimits& limits);
+
+}  // namespace euryth::probing

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <tl/expected.hpp>
+
+#include "job/check.hpp"
+#include "job/job.hpp"
+
+namespace euryth::files {
+
+inline constexpr std::string_view kJobFormat = "euryth-job";
+inline constexpr int kJobVersion = 1;
+inline constexpr std::string_view kJobSuffix = ".euryth.json";
+
+/// Why a job could not be had from a file or a text.
+struct ReadError {
+    enum class Kind {
+        File,     ///< the file cannot be opened or read
+        Content,  ///< it was read, and is not a job of this version without errors
+    };
+    Kind kind = Kind::Content;
+    std::vector<job::Problem> problems;  ///< at least one; the place is a path in the file or a line and column
+
+    [[nodiscard]] std::string text() const;  ///< one problem a line, "place: text"
+};
+
+/// Reads a job. Syntax, version, types, missing keys, ranges and everything job::check() knows are checked; a job
+/// with any error is refused whole, with all its errors.
+tl::expected<job::Job, ReadError> parseJob(std::string_view text);
+tl::expected<job::Job, ReadError> loadJob(const std::filesystem::path& path);
+
+/// The canonical text of a job: keys in a fixed order, one item a line, each number as the shortest text that reads
+/// back equal. Measurements that are not known are written as null, and a record that knows nothing is left out.
+std::string jobText(const job::Job& job);
+
+/// Writes `text` so that the file is either the old one or the new one whole, whatever happens in between: a file
+/// beside it is written, flushed to disk and renamed over it. Returns what went wrong, or nothing.
+tl::expected<void, std::string> saveText(const std::filesystem::path& path, std::string_view text);
+
+}  // namespace euryth::files

@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <set>
+#include <span>
+#include <string>
+#include <type_traits>
+#include <vector>
+
+#include <nlohmann/json.hpp>
+
+#include "job/check.hpp"
+#include "job/describe.hpp"
+
+namespace euryth::files {
+
+using Json = nlohmann::ordered_json;
+
+/// Visitor of job::describe() that fills a record from one JSON object and notes what is wrong with it.
+class JsonReader {
+public:
+    JsonReader(const Json& object, std::string path, std::vector<job::Problem>& problems)
+        : m_object(object), m_path(std::move(path)), m_problems(problems)
+    {
+    }
+
+    void alreadyRead(std::string_view key) { m_known.emplace(key); }
+
+    template <class T>
+    void number(const job::Field& f, T& value)
+    {
+        const Json* json = find(f.key);
+        if (!json || json->is_null())
+            return fail(f.key, "is missing; " + wanted(f) + " is wanted");
+        readNumber(f, *json, value);
+    }
+
+    template <class T>
+    void measured(const job::Field& f, std::optional<T>& value)
+    {
+        const Json* json = find(f.key);
+        if (!json || json->is_null())
+            return;
+        T read{};
+        if (readNumber(f, *json, read))
+            value = read;
+    }
+    template <class T>
+    void extra(const job::Field& f, std::optional<T>& value)
+    {
+        measured(f, value);
+    }
+    template <class T>
+    void rule(const job::Field& f, T& value)
+    {
+        const Json* json = find(f.key);
+        if (json && !json->is_null())
+            readNumber(f, *json, value);
+    }
+
+    void range(std::string_view key, job::ShareRange& range)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_array() || json->size() != 2 || !json->at(0).is_number() || !json->at(1).is_number())
+            return fail(key, "must be two percentages in brackets, such as [88, 92]; is " + kindOf(*json));
+        range.low = job::toSi(job::field::smallBigSmall, json->at(0).get<double>());
+        range.high = job::toSi(job::field::smallBigSmall, json->at(1).get<double>());
+    }
+
+    void text(std::string_view key, std::string& value)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_string())
+            return fail(key, "must be a text in quotes, is " + kindOf(*json));
+        value = json->get<std::string>();
+    }
+
+    void requiredText(std::string_view key, std::string& value)
+    {
+        if (!find(key))
+            return fail(key, "is missing; a text in quotes is wanted");
+        text(key, value);
+    }
+
+    template <std::size_t N, class Enum>
+    void choice(std::string_view key, const std::array<std::string_view, N>& names, Enum& value)
+    {
+        std::string word;
+        requiredText(key, word);
+        const auto found = std::ranges::find(names, word);
+        if (found != names.end())
+            value = static_cast<Enum>(found - names.begin());
+        else if (!word.empty())
+            fail(key, "must be " + oneOf(names) + ", is \"" + word + "\"");
+    }
+
+    void constant(std::string_view key, std::string_view onlyValue)
+    {
+        std::string word;
+        requiredText(key, word);
+        if (!word.empty() && word != onlyValue)
+            fail(key, "must be \"" + std::string(onlyValue) + "\" in this version, is \"" + word + "\"");
+    }
+
+    template <std::size_t N>
+    void flags(std::string_view key, const std::array<std::string_view, N>& names, std::array<bool, N>& values)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_array())
+            return fail(key, "must be a list of words in brackets, is " + kindOf(*json));
+        for (const Json& item : *json) {
+            const auto found = item.is_string() ? std::ranges::find(names, item.get<std::string>()) : names.end();
+            if (found == names.end())
+                fail(key, "may hold " + oneOf(names) + ", holds " + kindOf(item));
+            else
+                values[static_cast<std::size_t>(found - names.begin())] = true;
+        }
+    }
+
+    template <class T>
+        requires(!std::is_invocable_v<T&, JsonReader&>)
+    void object(std::string_view key, T& record)
+    {
+        object(key, [&](JsonReader& inner) { job::describe(inner, record); });
+    }
+    template <class F>
+        requires std::is_invocable_v<F&, JsonReader&>
+    void object(std::string_view key, F&& visit)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_object())
+            return fail(key, "must be a record in braces, is " + kindOf(*json));
+        JsonReader inner(*json, m_path + std::string(key) + "/", m_problems);
+        visit(inner);
+    }
+    template <class T>
+    void required(std::string_view key, T& record)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return fail(key, "is missing; a record in braces is wanted");
+        object(key, record);
+    }
+
+    template <class T>
+    void list(std::string_view key, std::vector<T>& items)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_array())
+            return fail(key, "must be a list in brackets, is " + kindOf(*json));
+        for (std::size_t i = 0; i < json->size(); ++i) {
+            const Json& item = json->at(i);
+            const std::string name = std::string(key) + "/" + entryName(item, i);
+            if (!item.is_object()) {
+                fail(name, "must be a record in braces, is " + kindOf(item));
+                continue;
+            }
+            JsonReader inner(item, m_path + name + "/", m_problems);
+            job::describe(inner, items.emplace_back());
+        }
+    }
+
+    void unknown(job::UnknownKeys& keys)
+    {
+        for (const auto& [key, value] : m_object.items()) {
+            if (!m_known.contains(key))
+                keys.emplace_back(key, value.dump());
+        }
+    }
+
+    /// "a text ("abc")", "a number (-2)", ...: what stands where something else was wanted.
+    static std::string kindOf(const Json& json);
+
+private:
+    const Json* find(std::string_view key);
+    void fail(std::string_view key, std::string text)
+    {
+        m_problems.push_back({m_path + std::string(key), std::move(text)});
+    }
+    static std::string entryName(const Json& item, std::size_t number);
+    static std::string wanted(const job::Field& f);
+    static std::string oneOf(std::span<const std::string_view> words);
+
+    bool readPlain(const job::Field& f, const Json& json, double& value);
+    bool readNumber(const job::Field& f, const Json& json, double& value);
+    bool readNumber(const job::Field& f, const Json& json, int& value);
+    template <class Q>
+    bool readNumber(const job::Field& f, const Json& json, Q& value)
+    {
+        double si = 0.0;
+        if (!readNumber(f, json, si))
+            return false;
+        value = Q::fromSi(si);
+        return true;
+    }
+
+    const Json& m_object;
+    std::string m_path;
+    std::vector<job::Problem>& m_problems;
+    std::set<std::string, std::less<>> m_known;
+};
+
+}  // namespace euryth::files

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <nlohmann/json.hpp>
+#include <string>
+#include <type_traits>
+#include <vector>
+
+#include "job/describe.hpp"
+
+namespace euryth::files {
+
+/// Visitor of job::describe() that writes one record as canonical JSON text.
+class JsonWriter {
+public:
+    explicit JsonWriter(int depth) : m_depth(depth) {}
+
+    /// A ready piece of JSON under a key.
+    void raw(std::string_view key, std::string_view json);
+    /// True once something that is known has been written.
+    [[nodiscard]] bool knowsSomething() const { return m_knows; }
+    /// The record in braces.
+    [[nodiscard]] std::string finished() const;
+
+    template <class T>
+    void number(const job::Field& f, const T& value)
+    {
+        raw(f.key, job::fileText(f, siOf(value)));
+        m_knows = true;
+    }
+    template <class T>
+    void measured(const job::Field& f, const std::optional<T>& value)
+    {
+        if (value)
+            number(f, *value);
+        else
+            raw(f.key, "null");
+    }
+    template <class T>
+    void extra(const job::Field& f, const std::optional<T>& value)
+    {
+        if (value)
+            number(f, *value);
+    }
+    template <class T>
+    void rule(const job::Field& f, const T& value)
+    {
+        number(f, value);
+    }
+    void range(std::string_view key, const job::ShareRange& range);
+    void text(std::string_view key, const std::string& value);
+    void requiredText(std::string_view key, const std::string& value) { text(key, value); }
+    void constant(std::string_view key, std::string_view onlyValue) { text(key, std::string(onlyValue)); }
+    template <std::size_t N, class Enum>
+    void choice(std::string_view key, const std::array<std::string_view, N>& names, const Enum& value)
+    {
+        text(key, std::string(names[static_cast<std::size_t>(value)]));
+    }
+    template <std::size_t N>
+    void flags(std::string_view key, const std::array<std::string_view, N>& names, const std::array<bool, N>& values)
+    {
+        std::vector<std::string> words;
+        for (std::size_t i = 0; i < N; ++i) {
+            if (values[i])
+                words.push_back(quoted(names[i]));
+        }
+        writeList(key, words);
+    }
+    template <class T>
+        requires(!std::is_invocable_v<const T&, JsonWriter&>)
+    void object(std::string_view key, const T& record)
+    {
+        object(key, [&](JsonWriter& inner) { job::describe(inner, record); });
+    }
+    template <class F>
+        requires std::is_invocable_v<const F&, JsonWriter&>
+    void object(std::string_view key, const F& visit)
+    {
+        JsonWriter inner(m_depth + 1);
+        visit(inner);
+        if (!inner.knowsSomething())
+            return;
+        raw(key, inner.finished());
+        m_knows = true;
+    }
+    template <class T>
+    void required(std::string_view key, const T& record)
+    {
+        object(key, record);
+    }
+    template <class T>
+    void list(std::string_view key, const std::vector<T>& items)
+    {
+        std::vector<std::string> texts;
+        for (const T& item : items) {
+            JsonWriter inner(m_depth + 2);
+            job::describe(inner, item);
+            texts.push_back(inner.finished());
+        }
+        writeList(key, texts);
+    }
+    void unknown(const job::UnknownKeys& keys);
+
+private:
+    static double siOf(double value) { return value; }
+    static double siOf(int value) { return value; }
+    template <class Q>
+    static double siOf(const Q& quantity)
+    {
+        return quantity.si();
+    }
+    static std::string quoted(std::string_view text);
+    void writeList(std::string_view key, const std::vector<std::string>& items);
+
+    std::string m_members;
+    int m_depth = 0;
+    bool m_knows = false;
+};
+
+/// Any JSON value as canonical text at a depth of indentation.
+std::string canonicalText(const nlohmann::ordered_json& json, int depth);
+
+}  // namespace euryth::files

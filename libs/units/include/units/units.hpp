@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <span>
+#include <string_view>
+
+namespace euryth::units {
+
+/// What a number on the screen measures. Lengths along the runner have a kind of their own because they are shown
+/// with fewer digits than sizes and depths.
+enum class Kind {
+    Length,
+    Position,
+    Area,
+    Volume,
+    Angle,
+    Speed,
+    Depression,
+    Flow,
+    Temperature,
+    AirPressure,
+    Rotation,
+    Torque,
+    Percent,
+    Number
+};
+
+/// One display unit: SI value = (shown value + offset) * factor.
+struct Unit {
+    std::string_view symbol;  ///< as shown, e.g. "in"
+    double factor = 1.0;      ///< SI units in one of these
+    double offset = 0.0;      ///< only the temperature scales have one
+    int decimals = 0;         ///< digits that a measurement in this unit deserves
+};
+
+/// The two sets of units a shop works in.
+enum class System { Metric, Inch };
+
+/// How numbers are shown to and read from a person: unit system and decimal mark.
+struct DisplayUnits {
+    System system = System::Metric;
+    char decimalMark = '.';
+
+    friend bool operator==(const DisplayUnits&, const DisplayUnits&) = default;
+};
+
+/// The unit in which `kind` is shown in `system`, and which a typed number without a unit is taken to be in.
+const Unit& unitFor(Kind kind, System system);
+
+/// What a person would call the kind ("a length"), for messages.
+std::string_view kindName(Kind kind);
+
+/// A spelling that people type, with the unit it means.
+struct Spelling {
+    std::string_view text;  ///< lower case
+    Kind kind = Kind::Number;
+    Unit unit;
+};
+
+/// All spellings that can be typed, of all kinds.
+std::span<const Spelling> spellings();
+
+/// True where a number of kind `wanted` may be typed in a unit of kind `given` (a position takes length units, a
+/// depression takes the units of air pressure, and so on).
+bool accepts(Kind wanted, Kind given);
+
+}  // namespace euryth::units
