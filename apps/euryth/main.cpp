@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QSettings>
+#include <QTextStream>
+
+#include "widgets/main_window.hpp"
+#include "widgets/walk.hpp"
+
+using namespace euryth;
+
+namespace {
+
+void restore(QSettings& settings, widgets::MainWindow& window, widgets::Context context)
+{
+    window.restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
+    units::DisplayUnits shown;
+    if (settings.value(QStringLiteral("units")) == QStringLiteral("inch"))
+        shown.system = units::System::Inch;
+    context.workspace.setUnits(shown);
+    if (settings.value(QStringLiteral("style")) == QStringLiteral("dark"))
+        context.look.setStyle(drawing::Style::NightShift);
+}
+
+void keep(QSettings& settings, const widgets::MainWindow& window, widgets::Context context)
+{
+    settings.setValue(QStringLiteral("geometry"), window.saveGeometry());
+    const bool inch = context.workspace.displayUnits().system == units::System::Inch;
+    settings.setValue(QStringLiteral("units"), inch ? QStringLiteral("inch") : QStringLiteral("metric"));
+    const bool dark = context.look.style() == drawing::Style::NightShift;
+    settings.setValue(QStringLiteral("style"), dark ? QStringLiteral("dark") : QStringLiteral("light"));
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("euryth"));
+    QApplication::setOrganizationName(QStringLiteral("euryth"));
+    QApplication::setApplicationVersion(QStringLiteral(EURYTH_VERSION));
+    QCommandLineParser options;
+    options.setApplicationDescription(QStringLiteral("Plan, probe and cut a cylinder head's ports"));
+    options.addHelpOption();
+    options.addVersionOption();
+    options.addPositionalArgument(QStringLiteral("JOB"), QStringLiteral("job file to open"),
+                                  QStringLiteral("[JOB]"));
+    const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo job."));
+    const QCommandLineOption walk(QStringLiteral("walk"),
+                                  QStringLiteral("Walk the stages, write a picture of each to <folder>, and end."),
+                                  QStringLiteral("folder"));
+    options.addOptions({demo, walk});
+    options.process(application);
+
+    drawing::loadFonts();
+    app::Workspace workspace;
+    widgets::Look look;
+    look.apply();
+    const widgets::Context context{workspace, look};
+    widgets::MainWindow window(context, widgets::dialogPrompts());
+
+    if (options.isSet(walk)) {
+        window.openDemo();
+        window.show();
+        const QString problem = widgets::walkStages(window, context, options.value(walk));
+        if (!problem.isEmpty())
+            QTextStream(stderr) << problem << '\n';
+        return problem.isEmpty() ? 0 : 1;
+    }
+    QSettings settings;
+    restore(settings, window, context);
+    const QStringList files = options.positionalArguments();
+    if (!files.isEmpty())
+        window.openFile(files.first());
+    else if (options.isSet(demo))
+        window.openDemo();
+    else
+        window.action(widgets::CommandId::NewJob)->trigger();
+    window.show();
+    const int code = QApplication::exec();
+    keep(settings, window, context);
+    return code;
+}

@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <memory>
+
+#include <QObject>
+#include <QString>
+#include <QUndoStack>
+
+#include "job/job.hpp"
+
+namespace euryth::app {
+
+/// The open job with its undo history and its file.
+///
+/// - the job always passes job::check(): an edit that would break it is refused with the reason;
+/// - every change goes through edit(), so everything can be undone;
+/// - snapshots are immutable, so that long work can run on one while the job changes.
+class Document : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Document(QObject* parent = nullptr);
+
+    [[nodiscard]] const job::Job& job() const { return *m_job; }
+    [[nodiscard]] std::shared_ptr<const job::Job> snapshot() const { return m_job; }
+    [[nodiscard]] QUndoStack& undoStack() { return m_undo; }
+
+    using Change = std::function<void(job::Job&)>;
+    /// Applies `change` as one undo step named `text`. Returns what is wrong with the changed job, in which case nothing
+    /// has happened, or an empty text. An edit that changes nothing leaves no step. Edits of the same `group` (over 0)
+    /// that follow each other, such as the moves of one drag, are one step.
+    QString edit(const QString& text, const Change& change, int group = 0);
+    /// While one lives, all edits are one undo step (a paste, clearing several cells).
+    class Transaction {
+    public:
+        explicit Transaction(Document& document) : m_document(document), m_outer(document.m_openGroup)
+        {
+            document.m_openGroup = document.newGroup();
+        }
+        Transaction(const Transaction&) = delete;
+        Transaction& operator=(const Transaction&) = delete;
+        ~Transaction() { m_document.m_openGroup = m_outer; }
+
+    private:
+        Document& m_document;
+        int m_outer;
+    };
+    /// A group number not used before.
+    int newGroup() { return ++m_lastGroup; }
+
+    [[nodiscard]] QString path() const { return m_path; }
+    /// The file's name without folder, or what an unsaved job is called.
+    [[nodiscard]] QString displayName() const;
+    [[nodiscard]] bool isDirty() const { return !m_undo.isClean(); }
+
+    /// Starts over with `job`, without history. A path that is empty means "not saved yet".
+    void reset(job::Job job, const QString& path);
+    /// Opens a file; returns the reasons why not, one a line, in which case the open job stays as it is.
+    QString open(const QString& path);
+    /// Writes the job; returns the reason why not, or an empty text.
+    QString saveAs(const QString& path);
+
+signals:
+    void changed();      ///< the job is another one
+    void fileChanged();  ///< path or dirty mark
+
+private:
+    friend class JobEdit;
+    void set(std::shared_ptr<const job::Job> job);
+
+    std::shared_ptr<const job::Job> m_job;
+    QUndoStack m_undo;
+    QString m_path;
+    int m_lastGroup = 0;
+    int m_openGroup = 0;
+};
+
+}  // namespace euryth::app

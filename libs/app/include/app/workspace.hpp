@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include <QObject>
+
+#include "app/document.hpp"
+#include "judgement/calls.hpp"
+#include "units/units.hpp"
+
+namespace euryth::app {
+
+using judgement::Stage;
+
+/// What is chosen and how it is shown, beside the job itself: one port, station, probe set and point for the whole
+/// window, so that choosing one anywhere chooses it everywhere.
+///
+/// - port(), station(), probe() and point() are valid indices of the open job, or nothing;
+/// - analysis results belong to the job as it is now.
+class Workspace : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Workspace(QObject* parent = nullptr);
+
+    [[nodiscard]] Document& document() { return m_document; }
+    [[nodiscard]] const job::Job& job() const { return m_document.job(); }
+
+    [[nodiscard]] std::optional<std::size_t> portIndex() const { return m_port; }
+    /// The chosen port, or null when the job has none.
+    [[nodiscard]] const job::Port* port() const;
+    [[nodiscard]] std::optional<std::size_t> station() const { return m_station; }
+    [[nodiscard]] std::optional<std::size_t> probe() const { return m_probe; }
+    [[nodiscard]] std::optional<std::size_t> point() const { return m_point; }
+    [[nodiscard]] Stage stage() const { return m_stage; }
+    [[nodiscard]] const units::DisplayUnits& displayUnits() const { return m_units; }
+
+    /// Results of a port (index into the job), worked out once after each change.
+    [[nodiscard]] const judgement::PortAnalysis& analysisOf(std::size_t port) const;
+    [[nodiscard]] const std::vector<judgement::Call>& callsOf(std::size_t port) const;
+    /// Results of the chosen port; an empty one when there is none.
+    [[nodiscard]] const judgement::PortAnalysis& analysis() const;
+    [[nodiscard]] const judgement::ProbeResult* probeResult() const;
+
+    void choosePort(std::size_t port);
+    void chooseStation(std::size_t station);
+    void stepStation(int by);
+    void stepPort(int by);
+    void chooseProbe(std::size_t probe);
+    void choosePoint(std::size_t point);
+    void setStage(Stage stage);
+    void setUnits(const units::DisplayUnits& units);
+    /// Goes where a call points: its stage, station, probe set and point.
+    void goTo(const judgement::Call& call);
+
+    /// A quantity, place or sentence as it is shown now.
+    [[nodiscard]] QString text(const Phrase& phrase) const;
+    [[nodiscard]] QString text(units::Kind kind, double si) const;
+    [[nodiscard]] QString number(units::Kind kind, std::optional<double> si) const;
+
+signals:
+    void jobChanged();        ///< the job's data, and with it every result
+    void selectionChanged();  ///< what is chosen
+    void stageChanged();
+    void unitsChanged();
+    void refreshed();         ///< any of the above: repaint
+
+private:
+    void jobHasChanged();
+    void keepSelectionValid();
+
+    struct PortResults {
+        std::optional<judgement::PortAnalysis> analysis;
+        std::optional<std::vector<judgement::Call>> calls;
+    };
+
+    Document m_document;
+    std::optional<std::size_t> m_port;
+    std::optional<std::size_t> m_station;
+    std::optional<std::size_t> m_probe;
+    std::optional<std::size_t> m_point;
+    Stage m_stage = Stage::Survey;
+    units::DisplayUnits m_units;
+    mutable std::vector<PortResults> m_results;
+};
+
+}  // namespace euryth::app

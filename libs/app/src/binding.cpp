@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/binding.hpp"
+
+#include <QCoreApplication>
+
+#include "units/format.hpp"
+#include "units/parse.hpp"
+
+namespace euryth::app {
+
+QString fieldText(const FieldBinding& binding, const job::Job& job, const units::DisplayUnits& units)
+{
+    const auto si = binding.get(job);
+    return si ? QString::fromStdString(units::formatNumber(binding.kind, *si, units)) : QString();
+}
+
+QString commit(Document& document, const FieldBinding& binding, const QString& text, const units::DisplayUnits& units)
+{
+    const QString typed = text.trimmed();
+    if (typed == fieldText(binding, document.job(), units))
+        return {};
+    std::optional<double> si;
+    if (typed.isEmpty()) {
+        if (binding.required)
+            return QCoreApplication::translate("Field", "a value is needed here");
+    } else {
+        const auto parsed = units::parseSi(typed.toStdString(), binding.kind, units);
+        if (!parsed)
+            return QString::fromStdString(parsed.error().message);
+        if (const auto problem = job::rangeProblem(binding.field, *parsed))
+            return QString::fromStdString(*problem);
+        si = *parsed;
+    }
+    return document.edit(QCoreApplication::translate("Undo", "Change %1").arg(binding.label),
+                         [&](job::Job& job) { binding.set(job, si); });
+}
+
+}  // namespace euryth::app

@@ -1,0 +1,98 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/edits.hpp"
+
+#include <algorithm>
+
+#include "probing/grid.hpp"
+
+namespace euryth::app {
+
+namespace {
+
+job::Station firstStation()
+{
+    job::Station station;
+    const Length r = lengthFromMm(8.0);
+    station.section.shape = {lengthFromMm(35.0), lengthFromMm(35.0), {r, r, r, r}};
+    return station;
+}
+
+}  // namespace
+
+std::size_t addStation(job::Port& port, std::size_t after)
+{
+    auto& stations = port.stations;
+    if (stations.empty()) {
+        stations.push_back(firstStation());
+        return 0;
+    }
+    const Length usualStep = lengthFromMm(10.0);
+    const job::Station& before = stations[after];
+    job::Station station;
+    station.section.shape = before.section.shape;
+    if (after + 1 < stations.size())
+        station.s = (before.s + stations[after + 1].s) / 2.0;
+    else
+        station.s = before.s + (after > 0 ? before.s - stations[after - 1].s : usualStep);
+    stations.insert(stations.begin() + static_cast<std::ptrdiff_t>(after) + 1, station);
+    return after + 1;
+}
+
+void removeStation(job::Port& port, std::size_t station)
+{
+    const Length s = port.stations[station].s;
+    // A probe set without its station has no section to be worked out with.
+    std::erase_if(port.probes, [&](const job::ProbeSet& set) {
+        return set.stationS && job::stationNear(port, *set.stationS) == station;
+    });
+    std::erase_if(port.stations, [&](const job::Station& other) { return other.s == s; });
+}
+
+std::size_t addProbeSet(job::Job& job, job::Port& port, std::size_t station)
+{
+    job::ProbeSet set;
+    int number = 1;
+    do {
+        set.id = "P" + std::to_string(number++);
+    } while (std::ranges::find(port.probes, set.id, &job::ProbeSet::id) != port.probes.end());
+    set.stationS = port.stations[station].s;
+    set.depression = job.bench.depression;
+    if (!port.probes.empty())
+        set.lift = port.probes.back().lift;
+    for (const probing::GridPoint p : probing::nineFields())
+        set.readings.push_back({p.u, p.v, std::nullopt, std::nullopt, {}});
+    port.probes.push_back(std::move(set));
+    return port.probes.size() - 1;
+}
+
+void removeProbeSet(job::Port& port, std::size_t probe)
+{
+    port.probes.erase(port.probes.begin() + static_cast<std::ptrdiff_t>(probe));
+}
+
+void acceptCall(job::Port& port, const std::string& call, const std::string& reason)
+{
+    const auto found = std::ranges::find(port.accepted, call, &job::Acceptance::call);
+    if (reason.empty()) {
+        if (found != port.accepted.end())
+            port.accepted.erase(found);
+    } else if (found != port.accepted.end()) {
+        found->reason = reason;
+    } else {
+        port.accepted.push_back({call, reason, {}});
+    }
+}
+
+void setReadingSpeed(job::Reading& reading, std::optional<Speed> speed)
+{
+    reading.speed = speed;
+    reading.impact.reset();
+}
+
+void setReadingImpact(job::Reading& reading, PressureDifference impact)
+{
+    reading.impact = impact;
+    reading.speed.reset();
+}
+
+}  // namespace euryth::app

@@ -1,0 +1,179 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/workspace.hpp"
+
+#include <algorithm>
+
+#include "units/format.hpp"
+
+namespace euryth::app {
+
+namespace {
+
+/// `index` brought into a list of `count`, or nothing when the list is empty.
+std::optional<std::size_t> within(std::optional<std::size_t> index, std::size_t count)
+{
+    if (count == 0)
+        return std::nullopt;
+    return std::min(index.value_or(0), count - 1);
+}
+
+std::size_t stepped(std::size_t index, int by, std::size_t count)
+{
+    const auto target = static_cast<long>(index) + by;
+    return static_cast<std::size_t>(std::clamp(target, 0L, static_cast<long>(count) - 1));
+}
+
+}  // namespace
+
+Workspace::Workspace(QObject* parent) : QObject(parent)
+{
+    connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
+    for (const auto signal : {&Workspace::jobChanged, &Workspace::selectionChanged, &Workspace::stageChanged,
+                              &Workspace::unitsChanged})
+        connect(this, signal, this, &Workspace::refreshed);
+}
+
+const job::Port* Workspace::port() const { return m_port ? &job().ports[*m_port] : nullptr; }
+
+const judgement::PortAnalysis& Workspace::analysisOf(std::size_t port) const
+{
+    auto& results = m_results.at(port);
+    if (!results.analysis)
+        results.analysis = judgement::analyse(job(), job().ports[port]);
+    return *results.analysis;
+}
+
+const std::vector<judgement::Call>& Workspace::callsOf(std::size_t port) const
+{
+    auto& results = m_results.at(port);
+    if (!results.calls)
+        results.calls = judgement::callsFor(job(), job().ports[port], analysisOf(port));
+    return *results.calls;
+}
+
+const judgement::PortAnalysis& Workspace::analysis() const
+{
+    static const judgement::PortAnalysis none;
+    return m_port ? analysisOf(*m_port) : none;
+}
+
+const judgement::ProbeResult* Workspace::probeResult() const
+{
+    return m_probe ? &analysis().probes.at(*m_probe) : nullptr;
+}
+
+void Workspace::jobHasChanged()
+{
+    m_results.assign(job().ports.size(), {});
+    keepSelectionValid();
+    emit jobChanged();
+}
+
+void Workspace::keepSelectionValid()
+{
+    m_port = within(m_port, job().ports.size());
+    const job::Port* chosen = port();
+    m_station = within(m_station, chosen ? chosen->stations.size() : 0);
+    m_probe = within(m_probe, chosen ? chosen->probes.size() : 0);
+    m_point = within(m_point, m_probe ? chosen->probes[*m_probe].readings.size() : 0);
+}
+
+void Workspace::choosePort(std::size_t port)
+{
+    if (port >= job().ports.size() || m_port == port)
+        return;
+    m_port = port;
+    keepSelectionValid();
+    emit selectionChanged();
+}
+
+void Workspace::chooseStation(std::size_t station)
+{
+    if (!port() || station >= port()->stations.size() || m_station == station)
+        return;
+    m_station = station;
+    for (const judgement::ProbeResult& probe : analysis().probes) {
+        if (probe.station == station)
+            m_probe = probe.index;
+    }
+    keepSelectionValid();
+    emit selectionChanged();
+}
+
+void Workspace::stepStation(int by)
+{
+    if (m_station)
+        chooseStation(stepped(*m_station, by, port()->stations.size()));
+}
+
+void Workspace::stepPort(int by)
+{
+    if (m_port)
+        choosePort(stepped(*m_port, by, job().ports.size()));
+}
+
+void Workspace::chooseProbe(std::size_t probe)
+{
+    if (!port() || probe >= port()->probes.size())
+        return;
+    const auto station = analysis().probes[probe].station;
+    if (m_probe == probe && (!station || m_station == station))
+        return;
+    m_probe = probe;
+    if (station)
+        m_station = station;
+    keepSelectionValid();
+    emit selectionChanged();
+}
+
+void Workspace::choosePoint(std::size_t point)
+{
+    if (!m_probe || point >= port()->probes[*m_probe].readings.size() || m_point == point)
+        return;
+    m_point = point;
+    emit selectionChanged();
+}
+
+void Workspace::setStage(Stage stage)
+{
+    if (m_stage == stage)
+        return;
+    m_stage = stage;
+    emit stageChanged();
+}
+
+void Workspace::setUnits(const units::DisplayUnits& units)
+{
+    if (m_units == units)
+        return;
+    m_units = units;
+    emit unitsChanged();
+}
+
+void Workspace::goTo(const judgement::Call& call)
+{
+    setStage(call.stage);
+    if (call.probe)
+        chooseProbe(*call.probe);
+    if (call.point)
+        choosePoint(*call.point);
+    if (call.s && port()) {
+        if (const auto at = job::stationNear(*port(), *call.s))
+            chooseStation(*at);
+    }
+}
+
+QString Workspace::text(const Phrase& phrase) const { return QString::fromStdString(units::render(phrase, m_units)); }
+
+QString Workspace::text(units::Kind kind, double si) const
+{
+    return QString::fromStdString(units::formatWithUnit(kind, si, m_units));
+}
+
+QString Workspace::number(units::Kind kind, std::optional<double> si) const
+{
+    return si ? QString::fromStdString(units::formatNumber(kind, *si, m_units))
+              : QString::fromUtf8(units::kUnknownText);
+}
+
+}  // namespace euryth::app

@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QPainter>
+#include <QString>
+
+#include "drawing/theme.hpp"
+
+namespace euryth::drawing {
+
+/// Text in the middle of an area that has nothing else to show: what is missing, and how to get it.
+void paintEmpty(QPainter& painter, const Theme& theme, const QRectF& rect, const QString& text);
+
+}  // namespace euryth::drawing

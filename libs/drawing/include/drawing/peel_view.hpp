@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include <QPainter>
+
+#include "cutting/cut_plan.hpp"
+#include "drawing/scale.hpp"
+#include "drawing/theme.hpp"
+#include "units/units.hpp"
+
+namespace euryth::drawing {
+
+enum class PeelShows { CutDepth, WallLeft, Speed };
+
+/// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof. SI units.
+struct PeelScene {
+    struct Cell {
+        std::optional<double> value;  ///< depth or wall in m, or ratio to the mean
+        cutting::Hold hold = cutting::Hold::None;
+    };
+    struct Tag {
+        std::size_t station = 0;
+        geometry::Sector sector{};
+        QString id;
+    };
+    PeelShows shows = PeelShows::CutDepth;
+    std::vector<double> s;
+    std::vector<geometry::PerSector<Cell>> cells;  ///< per station
+    std::vector<Tag> tags;                         ///< cuts at their deepest place
+    std::vector<QString> names;                    ///< of the stations, or empty
+    std::optional<std::size_t> chosenStation;
+    std::optional<geometry::Sector> chosenSector;
+    QString missing;
+    units::DisplayUnits units;
+};
+
+class PeelView {
+public:
+    PeelView(const PeelScene& scene, const QRectF& rect);
+    void paint(QPainter& painter, const Theme& theme) const;
+    struct Place {
+        std::size_t station;
+        geometry::Sector sector;
+    };
+    [[nodiscard]] std::optional<Place> placeAt(QPointF p) const;
+    [[nodiscard]] QRectF cell(std::size_t station, geometry::Sector sector) const;
+
+private:
+    void paintCell(QPainter& painter, const Theme& theme, std::size_t station, geometry::Sector sector,
+                   double greatest) const;
+
+    const PeelScene& m_scene;
+    QRectF m_rect;
+    QRectF m_body;
+    AxisMap m_x;
+    std::vector<double> m_edges;  ///< half way between stations, pixels
+};
+
+}  // namespace euryth::drawing

@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include <QPainter>
+#include <QString>
+
+#include "drawing/scale.hpp"
+#include "drawing/theme.hpp"
+#include "job/job.hpp"
+#include "judgement/calls.hpp"
+#include "units/units.hpp"
+
+namespace euryth::drawing {
+
+/// What the pictures along the runner (ribbon, area curve, peel) show, prepared once per change. SI units.
+struct RunnerScene {
+    struct Station {
+        double s = 0.0;
+        double area = 0.0;  ///< net
+        std::optional<double> plan;
+        std::optional<double> suggested;
+        std::optional<double> reachable;
+        std::optional<double> afterCut;
+        QString name;  ///< window, pinch, ... or empty
+    };
+    struct Mark {
+        double s = 0.0;
+        judgement::Severity severity = judgement::Severity::Note;
+    };
+    std::vector<Station> stations;
+    std::vector<geometry::AreaAt> curve;  ///< many points of the interpolated area, for drawing
+    std::vector<Mark> marks;              ///< open calls that belong to a place
+    std::optional<std::size_t> chosen;
+    std::optional<double> wanted;  ///< area that the engine asks for
+    QString missing;               ///< why there is nothing to draw
+    units::DisplayUnits units;
+
+    [[nodiscard]] bool empty() const { return stations.size() < 2; }
+};
+
+RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& analysis,
+                        const std::vector<judgement::Call>& calls, std::optional<std::size_t> chosen,
+                        const units::DisplayUnits& units);
+
+/// Index of the station nearest to a pixel of the horizontal axis.
+std::optional<std::size_t> stationAtPixel(const RunnerScene& scene, const AxisMap& x, double pixel);
+
+/// The runner laid out straight: its width is the area, window at the left, valve at the right.
+struct RibbonView {
+    AxisMap x;
+    explicit RibbonView(const RunnerScene& scene, const QRectF& rect);
+    void paint(QPainter& painter, const Theme& theme, const RunnerScene& scene) const;
+
+private:
+    QRectF m_rect;
+};
+
+/// Area along the runner, with plan and limits.
+struct AreaView {
+    AxisMap x;
+    AxisMap y;
+    QRectF plot;
+    AreaView(const RunnerScene& scene, const QRectF& rect);
+    void paint(QPainter& painter, const Theme& theme, const RunnerScene& scene,
+               std::optional<std::size_t> grabbed) const;
+    /// The plan's handle under a point.
+    [[nodiscard]] std::optional<std::size_t> handleAt(const RunnerScene& scene, QPointF p) const;
+    [[nodiscard]] QPointF handle(const RunnerScene::Station& station) const;
+};
+
+/// Tells in one line what the lines of AreaView mean.
+void paintAreaKey(QPainter& painter, const Theme& theme, QPointF at);
+
+}  // namespace euryth::drawing

@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <vector>
+
+#include <QColor>
+
+namespace euryth::drawing {
+
+/// A linear map between values and pixels, in either direction.
+struct AxisMap {
+    double valueFrom = 0.0;
+    double valueTo = 1.0;
+    double pixelFrom = 0.0;
+    double pixelTo = 1.0;
+
+    [[nodiscard]] double toPixel(double value) const
+    {
+        return pixelFrom + (value - valueFrom) / (valueTo - valueFrom) * (pixelTo - pixelFrom);
+    }
+    [[nodiscard]] double toValue(double pixel) const
+    {
+        return valueFrom + (pixel - pixelFrom) / (pixelTo - pixelFrom) * (valueTo - valueFrom);
+    }
+};
+
+/// Round values from `from` to `to`, about `wanted` of them, in steps of 1, 2 or 5 times a power of ten.
+std::vector<double> roundTicks(double from, double to, int wanted);
+
+/// The speed scale: from dark blue (share 0) to yellow (share 1), a straight line in the Oklab colour space, so that
+/// equal steps look equal and lightness alone tells the order (readable without colour vision too).
+/// Oklab: Ottosson, "A perceptual color space for image processing", 2020.
+QColor speedColour(double share);
+
+/// A light tint of `colour` on `ground` for a share from 0 to 1, for depths and walls.
+QColor tint(const QColor& ground, const QColor& colour, double share);
+
+}  // namespace euryth::drawing

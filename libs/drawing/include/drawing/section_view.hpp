@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include <QImage>
+#include <QPainter>
+#include <QString>
+
+#include "cutting/cut_problem.hpp"
+#include "drawing/theme.hpp"
+#include "job/job.hpp"
+#include "judgement/port_analysis.hpp"
+#include "units/units.hpp"
+
+namespace euryth::drawing {
+
+/// One section as a picture: from the window toward the valve, roof up, to scale. SI units.
+struct SectionScene {
+    job::Station station;
+    bool showSizes = false;  ///< width and height with arrows
+    bool showWalls = true;
+    geometry::PerSector<Length> cut{};
+    geometry::PerSector<cutting::Hold> hold{};
+    const probing::SpeedMap* map = nullptr;
+    const probing::Traverse* traverse = nullptr;
+    double speedLow = 0.0;   ///< m/s, ends of the colour scale
+    double speedHigh = 1.0;
+    std::optional<std::size_t> chosenPoint;
+    units::DisplayUnits units;
+    Theme theme;
+};
+
+/// The colour scale that all maps of a port share: from 0 to the fastest reading.
+std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis);
+
+/// Placed in a rectangle. Left in the picture is left as seen from the window.
+class SectionView {
+public:
+    SectionView(const SectionScene& scene, const QRectF& rect);
+
+    void paint(QPainter& painter) const;
+    [[nodiscard]] QPointF toPixel(geometry::Point p) const;
+    [[nodiscard]] double pixelsPerMetre() const { return m_scale; }
+    /// Index of the reading under a pixel.
+    [[nodiscard]] std::optional<std::size_t> readingAt(QPointF p) const;
+
+private:
+    void paintCasting(QPainter& painter) const;
+    void paintAir(QPainter& painter) const;
+    void paintCut(QPainter& painter) const;
+    void paintWallLabels(QPainter& painter) const;
+    void paintSizes(QPainter& painter) const;
+    void paintReadings(QPainter& painter) const;
+    void paintScale(QPainter& painter) const;
+    [[nodiscard]] QRectF readingBox(std::size_t reading) const;
+    [[nodiscard]] QPolygonF polygon(const std::vector<geometry::Point>& points) const;
+
+    const SectionScene& m_scene;
+    QRectF m_rect;
+    double m_scale = 1.0;
+    QPointF m_middle;
+};
+
+/// The speed scale as a bar with its ends and unit.
+void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, double low, double high,
+                   const units::DisplayUnits& units);
+
+/// A small section filled with its speeds, for the overview of sets.
+QImage speedImage(const geometry::RoundedRectangle& section, const probing::SpeedMap& map, double low, double high,
+                  double pixelsPerMetre);
+
+}  // namespace euryth::drawing

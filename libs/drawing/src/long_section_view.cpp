@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "drawing/long_section_view.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QCoreApplication>
+
+#include "paint_tools.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("LongSection", text); }
+
+}  // namespace
+
+LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAnalysis& analysis,
+                                  std::optional<std::size_t> chosen, const job::Reading* tip)
+{
+    LongSectionScene scene;
+    scene.chosen = chosen;
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        const auto pose = station.pose.complete();
+        if (!pose) {
+            scene.stations.clear();
+            scene.missing = tr("No side view: station %1 has no place in the head (x, y, z, pitch, yaw).").arg(i + 1);
+            return scene;
+        }
+        const double half = station.section.shape.height.si() / 2.0;
+        const auto& roof = station.wall.at[geometry::index(geometry::Sector::Roof)];
+        const auto& floor = station.wall.at[geometry::index(geometry::Sector::Floor)];
+        LongSectionScene::Station drawn;
+        drawn.cut = geometry::sideCut(*pose, station.section.shape.height);
+        drawn.roofWall = roof.has_value();
+        drawn.floorWall = floor.has_value();
+        drawn.roofOutside = geometry::sidePoint(*pose, half + roof.value_or(Length{}).si());
+        drawn.floorOutside = geometry::sidePoint(*pose, -half - floor.value_or(Length{}).si());
+        drawn.name = QString::fromStdString(judgement::stationName(analysis, port, i));
+        drawn.probed = std::ranges::any_of(analysis.probes, [&](const auto& p) { return p.station == i; });
+        scene.stations.push_back(drawn);
+        if (tip && chosen == i)
+            scene.tip = geometry::sidePoint(*pose, tip->v * half);
+    }
+    if (scene.stations.size() < 2)
+        scene.missing = tr("No side view until two stations are measured.");
+    return scene;
+}
+
+LongSectionView::LongSectionView(const LongSectionScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)
+{
+    if (!scene.missing.isEmpty())
+        return;
+    double left = 1e9;
+    double right = -1e9;
+    double low = 1e9;
+    double high = -1e9;
+    const auto take = [&](geometry::SidePoint p) {
+        left = std::min(left, p.x);
+        right = std::max(right, p.x);
+        low = std::min(low, p.z);
+        high = std::max(high, p.z);
+    };
+    for (const auto& s : scene.stations) {
+        for (const auto& p : {s.cut.roof, s.cut.floor, s.roofOutside, s.floorOutside})
+            take(p);
+    }
+    const QRectF inside = rect.adjusted(14, 24, -14, -14);
+    m_scale = std::min(inside.width() / (right - left), inside.height() / (high - low));
+    m_origin = QPointF(inside.center().x() - (left + right) / 2.0 * m_scale,
+                       inside.center().y() + (low + high) / 2.0 * m_scale);
+}
+
+QPointF LongSectionView::toPixel(geometry::SidePoint p) const
+{
+    return {m_origin.x() + p.x * m_scale, m_origin.y() - p.z * m_scale};
+}
+
+void LongSectionView::paint(QPainter& painter, const Theme& theme) const
+{
+    if (!m_scene.missing.isEmpty())
+        return paintEmpty(painter, theme, m_rect, m_scene.missing);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const auto& stations = m_scene.stations;
+    for (std::size_t i = 0; i + 1 < stations.size(); ++i) {
+        const auto& a = stations[i];
+        const auto& b = stations[i + 1];
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(theme.nowSoft);
+        painter.drawPolygon(QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.cut.floor),
+                                      toPixel(a.cut.floor)});
+        painter.setBrush(theme.casting);
+        if (a.roofWall && b.roofWall)
+            painter.drawPolygon(QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.roofOutside),
+                                          toPixel(a.roofOutside)});
+        if (a.floorWall && b.floorWall)
+            painter.drawPolygon(QPolygonF{toPixel(a.cut.floor), toPixel(b.cut.floor), toPixel(b.floorOutside),
+                                          toPixel(a.floorOutside)});
+    }
+    painter.setBrush(Qt::NoBrush);
+    QPolygonF roof;
+    QPolygonF floor;
+    for (const auto& s : stations) {
+        roof << toPixel(s.cut.roof);
+        floor << toPixel(s.cut.floor);
+    }
+    painter.setPen(solidPen(theme.ink, 2.0));
+    painter.drawPolyline(roof);
+    painter.drawPolyline(floor);
+    painter.setFont(font(text::kSecond));
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+        const bool chosen = m_scene.chosen == i;
+        if (!chosen && !stations[i].probed)
+            continue;
+        painter.setPen(solidPen(chosen ? theme.now : theme.ink2, chosen ? 3.0 : 1.0));
+        painter.drawLine(toPixel(stations[i].cut.roof), toPixel(stations[i].cut.floor));
+        const QPointF top = toPixel(stations[i].cut.roof);
+        painter.setPen(chosen ? theme.now : theme.ink2);
+        painter.setFont(font(text::kSecond, chosen));
+        paintLabel(painter, m_rect, top + QPointF(0, -12), stations[i].name);
+    }
+    painter.setFont(font(text::kSecond));
+    painter.setPen(theme.ink2);
+    const QPointF window = toPixel(stations.front().cut.middle);
+    painter.drawText(window + QPointF(6, 4), tr("air in"));
+    if (m_scene.tip) {
+        painter.setPen(solidPen(theme.now, 2.0));
+        painter.drawLine(window, toPixel(*m_scene.tip));
+        painter.setBrush(theme.now);
+        painter.drawEllipse(toPixel(*m_scene.tip), 5.5, 5.5);
+        painter.setBrush(Qt::NoBrush);
+    }
+}
+
+std::optional<std::size_t> LongSectionView::stationAt(QPointF p) const
+{
+    std::optional<std::size_t> best;
+    double nearest = 1e9;
+    for (std::size_t i = 0; i < m_scene.stations.size(); ++i) {
+        const QPointF d = toPixel(m_scene.stations[i].cut.middle) - p;
+        const double distance = std::hypot(d.x(), d.y());
+        if (distance < nearest) {
+            nearest = distance;
+            best = i;
+        }
+    }
+    return best;
+}
+
+}  // namespace euryth::drawing

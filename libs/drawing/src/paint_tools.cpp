@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "paint_tools.hpp"
+
+#include <algorithm>
+
+namespace euryth::drawing {
+
+QColor severityColour(const Theme& theme, judgement::Severity severity)
+{
+    switch (severity) {
+    case judgement::Severity::Danger: return theme.danger;
+    case judgement::Severity::Warning: return theme.metal;
+    case judgement::Severity::Note: return theme.ink2;
+    }
+    return theme.ink2;
+}
+
+void paintSeverity(QPainter& painter, const Theme& theme, judgement::Severity severity, QPointF centre, double size)
+{
+    const QColor colour = severityColour(theme, severity);
+    const double half = size / 2.0;
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(colour);
+    switch (severity) {
+    case judgement::Severity::Danger:
+        painter.drawPolygon(QPolygonF{centre + QPointF(-half, -half * 0.9), centre + QPointF(half, -half * 0.9),
+                                      centre + QPointF(0.0, half)});
+        break;
+    case judgement::Severity::Warning:
+        painter.drawRect(QRectF(centre - QPointF(half, half) * 0.8, QSizeF(size, size) * 0.8));
+        break;
+    case judgement::Severity::Note:
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(colour, 2.0));
+        painter.drawEllipse(centre, half * 0.7, half * 0.7);
+        break;
+    }
+    painter.restore();
+}
+
+void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const QString& text)
+{
+    QRectF box = painter.fontMetrics().boundingRect(text);
+    box.setWidth(painter.fontMetrics().horizontalAdvance(text) + 2.0);
+    box.moveCenter(centre);
+    if (box.left() < bounds.left())
+        box.moveLeft(bounds.left());
+    if (box.right() > bounds.right())
+        box.moveRight(bounds.right());
+    painter.drawText(box, Qt::AlignCenter | Qt::TextDontClip, text);
+}
+
+void paintEmpty(QPainter& painter, const Theme& theme, const QRectF& rect, const QString& text)
+{
+    painter.setPen(theme.ink2);
+    painter.setFont(font(text::kNormal));
+    painter.drawText(rect.adjusted(16, 16, -16, -16), Qt::AlignCenter | Qt::TextWordWrap, text);
+}
+
+}  // namespace euryth::drawing

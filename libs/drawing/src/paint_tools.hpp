@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QPainter>
+#include <QPainterPath>
+#include <QString>
+
+#include "drawing/paint_empty.hpp"
+#include "drawing/theme.hpp"
+#include "judgement/calls.hpp"
+
+namespace euryth::drawing {
+
+inline QPen solidPen(const QColor& colour, double width = 1.0) { return {colour, width}; }
+
+/// The plan's line: long dashes.
+inline QPen planPen(const Theme& theme, double width = 2.0)
+{
+    QPen pen(theme.plan, width);
+    pen.setDashPattern({6.0, 3.0});
+    return pen;
+}
+
+/// The line of metal to remove: short dashes.
+inline QPen metalPen(const Theme& theme, double width = 1.6)
+{
+    QPen pen(theme.metal, width);
+    pen.setDashPattern({3.0, 2.0});
+    return pen;
+}
+
+/// The hatch of metal to remove.
+inline QBrush metalHatch(const Theme& theme) { return {theme.metal, Qt::BDiagPattern}; }
+
+QColor severityColour(const Theme& theme, judgement::Severity severity);
+/// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.
+void paintSeverity(QPainter& painter, const Theme& theme, judgement::Severity severity, QPointF centre, double size);
+
+/// Text centred on a point, kept inside `bounds` from side to side.
+void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const QString& text);
+
+}  // namespace euryth::drawing

@@ -1,0 +1,176 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "drawing/peel_view.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+
+#include "paint_tools.hpp"
+#include "units/format.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+using geometry::Sector;
+
+QString tr(const char* text) { return QCoreApplication::translate("Peel", text); }
+
+QString holdWord(cutting::Hold hold)
+{
+    switch (hold) {
+    case cutting::Hold::ThinWall: return tr("keep");
+    case cutting::Hold::Unmeasured: return QStringLiteral("?");
+    case cutting::Hold::DeadPlace: return tr("dead");
+    case cutting::Hold::Seat: return tr("seat");
+    case cutting::Hold::None: return {};
+    }
+    return {};
+}
+
+}  // namespace
+
+PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
+    : m_scene(scene), m_rect(rect), m_body(rect.adjusted(78, 22, -6, -22))
+{
+    if (scene.s.size() < 2)
+        return;
+    const double firstHalf = (scene.s[1] - scene.s[0]) / 2.0;
+    const double lastHalf = (scene.s.back() - scene.s[scene.s.size() - 2]) / 2.0;
+    m_x = {scene.s.front() - firstHalf, scene.s.back() + lastHalf, m_body.left(), m_body.right()};
+    m_edges.push_back(m_body.left());
+    for (std::size_t i = 0; i + 1 < scene.s.size(); ++i)
+        m_edges.push_back(m_x.toPixel((scene.s[i] + scene.s[i + 1]) / 2.0));
+    m_edges.push_back(m_body.right());
+}
+
+QRectF PeelView::cell(std::size_t station, Sector sector) const
+{
+    const double height = m_body.height() / static_cast<double>(geometry::kSectorCount);
+    const double top = m_body.top() + height * static_cast<double>(index(sector));
+    return {m_edges[station], top, m_edges[station + 1] - m_edges[station], height};
+}
+
+std::optional<PeelView::Place> PeelView::placeAt(QPointF p) const
+{
+    for (std::size_t i = 0; i + 1 < m_edges.size(); ++i) {
+        for (const Sector s : kSectors) {
+            if (cell(i, s).contains(p))
+                return Place{i, s};
+        }
+    }
+    return std::nullopt;
+}
+
+void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t station, Sector sector,
+                         double greatest) const
+{
+    const QRectF box = cell(station, sector).adjusted(0.5, 0.5, -0.5, -0.5);
+    const PeelScene::Cell& content = m_scene.cells[station][index(sector)];
+    painter.setFont(font(text::kSecond));
+    QColor ground = theme.panel;
+    QString label;
+    switch (m_scene.shows) {
+    case PeelShows::CutDepth:
+        if (content.value && *content.value > 0.0) {
+            ground = tint(theme.panel, theme.metal, 0.18 + 0.5 * *content.value / greatest);
+            label = QString::fromStdString(units::formatNumber(units::Kind::Length, *content.value, m_scene.units));
+        } else {
+            label = holdWord(content.hold);
+        }
+        break;
+    case PeelShows::WallLeft:
+        if (content.value) {
+            ground = tint(theme.danger, theme.panel, 0.45 + 0.55 * *content.value / greatest);
+            label = QString::fromStdString(units::formatNumber(units::Kind::Length, *content.value, m_scene.units));
+        } else {
+            label = QStringLiteral("?");
+        }
+        break;
+    case PeelShows::Speed:
+        if (content.value) {
+            ground = speedColour(*content.value / greatest);
+            label = QString::fromStdString(units::formatPlain(*content.value, 2, m_scene.units));
+        }
+        break;
+    }
+    painter.fillRect(box, ground);
+    if (content.hold == cutting::Hold::ThinWall && m_scene.shows != PeelShows::Speed) {
+        QColor hatch = theme.danger;
+        hatch.setAlphaF(0.5f);
+        painter.fillRect(box, QBrush(hatch, Qt::DiagCrossPattern));
+    }
+    const bool cut = m_scene.shows == PeelShows::CutDepth && content.value && *content.value > 0.0;
+    const bool thin = content.hold == cutting::Hold::ThinWall;
+    const QColor dark(0x12, 0x18, 0x24);
+    const QColor light(0xFF, 0xFF, 0xFF);
+    QColor ink = contrast(ground, dark) > contrast(ground, light) ? dark : light;
+    if (m_scene.shows == PeelShows::CutDepth && !cut)
+        ink = thin ? theme.danger : theme.ink2;
+    painter.setPen(ink);
+    painter.setFont(font(text::kSecond, cut || thin));
+    if (thin && !cut) {
+        QRectF plate(0, 0, painter.fontMetrics().horizontalAdvance(label) + 8, 16);
+        plate.moveCenter(box.center());
+        painter.fillRect(plate, theme.panel);
+    }
+    painter.drawText(box, Qt::AlignCenter, label);
+}
+
+void PeelView::paint(QPainter& painter, const Theme& theme) const
+{
+    if (!m_scene.missing.isEmpty() || m_scene.s.size() < 2)
+        return paintEmpty(painter, theme, m_rect, m_scene.missing);
+    double greatest = 0.0;
+    for (const auto& station : m_scene.cells) {
+        for (const auto& content : station)
+            greatest = std::max(greatest, content.value.value_or(0.0));
+    }
+    greatest = greatest > 0.0 ? greatest : 1.0;
+    for (std::size_t i = 0; i < m_scene.cells.size(); ++i) {
+        for (const Sector s : kSectors)
+            paintCell(painter, theme, i, s, greatest);
+    }
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setPen(solidPen(theme.line));
+    painter.drawRect(m_body);
+
+    painter.setFont(font(text::kSecond));
+    for (const Sector s : kSectors) {
+        const QRectF row = cell(0, s);
+        const bool chosen = m_scene.chosenSector == s;
+        painter.setFont(font(text::kSecond, chosen));
+        painter.setPen(chosen ? theme.now : theme.ink2);
+        painter.drawText(QRectF(m_rect.left(), row.top(), m_body.left() - m_rect.left() - 8, row.height()),
+                         Qt::AlignRight | Qt::AlignVCenter,
+                         QString::fromUtf8(geometry::name(s).data(), static_cast<qsizetype>(geometry::name(s).size())));
+    }
+    for (std::size_t i = 0; i < m_scene.s.size(); ++i) {
+        const double px = m_x.toPixel(m_scene.s[i]);
+        const bool chosen = m_scene.chosenStation == i;
+        painter.setFont(font(text::kSecond, chosen));
+        painter.setPen(chosen ? theme.now : theme.ink2);
+        paintLabel(painter, m_rect, {px, m_body.bottom() + 11},
+                   QString::fromStdString(units::formatNumber(units::Kind::Position, m_scene.s[i], m_scene.units)));
+        if (!m_scene.names[i].isEmpty())
+            paintLabel(painter, m_rect, {px, m_body.top() - 11}, m_scene.names[i]);
+        if (chosen) {
+            painter.setPen(solidPen(theme.now, 2.0));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawRect(QRectF(m_edges[i], m_body.top(), m_edges[i + 1] - m_edges[i], m_body.height()));
+        }
+    }
+    painter.setRenderHint(QPainter::Antialiasing);
+    for (const auto& tag : m_scene.tags) {
+        const QRectF box = cell(tag.station, tag.sector);
+        painter.setFont(font(11, true));
+        QRectF flag(box.left() + 1, box.top() + 1, painter.fontMetrics().horizontalAdvance(tag.id) + 6, 13);
+        painter.fillRect(flag, theme.ink);
+        painter.setPen(theme.panel);
+        painter.drawText(flag, Qt::AlignCenter, tag.id);
+    }
+}
+
+}  // namespace euryth::drawing

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <QCoreApplication>
+
+#include "drawing/runner_view.hpp"
+#include "paint_tools.hpp"
+#include "units/format.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+constexpr double kSideMargin = 34.0;
+constexpr double kMarksHeight = 17.0;
+constexpr double kNamesHeight = 18.0;
+constexpr double kDistancesHeight = 18.0;
+
+QString tr(const char* text) { return QCoreApplication::translate("Ribbon", text); }
+
+double largestArea(const RunnerScene& scene)
+{
+    double largest = 0.0;
+    for (const auto& station : scene.stations)
+        largest = std::max({largest, station.area, station.plan.value_or(0.0), station.afterCut.value_or(0.0)});
+    return largest;
+}
+
+/// The band's outline with half-heights `half(i)` at the stations.
+template <class F>
+QPolygonF band(const RunnerScene& scene, const AxisMap& x, double middle, F half)
+{
+    QPolygonF shape;
+    for (std::size_t i = 0; i < scene.stations.size(); ++i)
+        shape << QPointF(x.toPixel(scene.stations[i].s), middle - half(i));
+    for (std::size_t i = scene.stations.size(); i-- > 0;)
+        shape << QPointF(x.toPixel(scene.stations[i].s), middle + half(i));
+    return shape;
+}
+
+QPainterPath closed(const QPolygonF& polygon)
+{
+    QPainterPath path;
+    path.addPolygon(polygon);
+    path.closeSubpath();
+    return path;
+}
+
+}  // namespace
+
+RibbonView::RibbonView(const RunnerScene& scene, const QRectF& rect) : m_rect(rect)
+{
+    if (scene.empty())
+        return;
+    x = {scene.stations.front().s, scene.stations.back().s, rect.left() + kSideMargin, rect.right() - kSideMargin};
+}
+
+void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene& scene) const
+{
+    if (scene.empty())
+        return paintEmpty(painter, theme, m_rect, scene.missing);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QRectF body = m_rect.adjusted(0, kMarksHeight + kNamesHeight, 0, -kDistancesHeight);
+    const double middle = body.center().y();
+    const double perArea = body.height() / 2.0 / largestArea(scene);
+    const auto now = [&](std::size_t i) { return scene.stations[i].area * perArea; };
+
+    const QPainterPath present = closed(band(scene, x, middle, now));
+    const QPainterPath cut = closed(band(scene, x, middle, [&](std::size_t i) {
+        return scene.stations[i].afterCut.value_or(scene.stations[i].area) * perArea;
+    }));
+    painter.fillPath(cut.subtracted(present), metalHatch(theme));
+    painter.fillPath(present, theme.nowSoft);
+    painter.strokePath(present, solidPen(theme.ink, 1.4));
+
+    const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan.has_value(); });
+    if (planned) {
+        const QPolygonF plan =
+            band(scene, x, middle, [&](std::size_t i) { return *scene.stations[i].plan * perArea; });
+        const auto half = static_cast<qsizetype>(scene.stations.size());
+        painter.setPen(planPen(theme, 1.6));
+        painter.drawPolyline(plan.first(half));
+        painter.drawPolyline(plan.last(half));
+    }
+
+    double lastDistance = -1e9;
+    for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+        const auto& station = scene.stations[i];
+        const double px = x.toPixel(station.s);
+        const bool chosen = scene.chosen == i;
+        painter.setPen(solidPen(chosen ? theme.now : theme.line, chosen ? 3.0 : 1.0));
+        painter.drawLine(QPointF(px, chosen ? body.top() - 2 : middle - now(i)),
+                         QPointF(px, chosen ? body.bottom() + 2 : middle + now(i)));
+        painter.setFont(font(text::kSecond, chosen || !station.name.isEmpty()));
+        painter.setPen(chosen ? theme.now : theme.ink);
+        if (!station.name.isEmpty())
+            paintLabel(painter, m_rect, {px, body.top() - kNamesHeight / 2.0}, station.name);
+        constexpr double leastGap = 46.0;
+        if (chosen || px - lastDistance >= leastGap) {
+            painter.setPen(chosen ? theme.now : theme.ink2);
+            painter.setFont(font(text::kSecond, chosen));
+            const QString distance =
+                QString::fromStdString(units::formatNumber(units::Kind::Position, station.s, scene.units));
+            paintLabel(painter, m_rect, {px, body.bottom() + kDistancesHeight / 2.0 + 2}, distance);
+            lastDistance = px;
+        }
+    }
+    painter.setPen(theme.ink2);
+    painter.setFont(font(text::kSecond));
+    painter.drawText(QRectF(m_rect.left() + 4, m_rect.top(), 220, kMarksHeight), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("The runner, width = net area"));
+    for (auto mark = scene.marks.rbegin(); mark != scene.marks.rend(); ++mark) {
+        // The worst comes first in the list and is drawn last, on top of what shares its place.
+        const double px = x.toPixel(mark->s);
+        paintSeverity(painter, theme, mark->severity, {px, m_rect.top() + kMarksHeight / 2.0}, 13.0);
+    }
+}
+
+}  // namespace euryth::drawing

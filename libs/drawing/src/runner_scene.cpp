@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
+
+#include <QCoreApplication>
+
+#include "drawing/runner_view.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+template <class T>
+std::optional<double> si(const std::optional<T>& value)
+{
+    return value ? std::optional(value->si()) : std::nullopt;
+}
+
+}  // namespace
+
+RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& analysis,
+                        const std::vector<judgement::Call>& calls, std::optional<std::size_t> chosen,
+                        const units::DisplayUnits& units)
+{
+    RunnerScene scene;
+    scene.units = units;
+    scene.chosen = chosen;
+    scene.wanted = si(analysis.wantedArea);
+    if (!analysis.areas) {
+        scene.missing = QCoreApplication::translate("Runner", "Nothing measured yet: enter at least two stations.");
+        return scene;
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        RunnerScene::Station station;
+        station.s = port.stations[i].s.si();
+        station.area = job::netArea(port.stations[i]).si();
+        station.plan = si(analysis.plan[i]);
+        station.suggested = si(analysis.suggested[i]);
+        if (i < analysis.reachable.size())
+            station.reachable = analysis.reachable[i].si();
+        if (analysis.cut)
+            station.afterCut = analysis.cut->after.areas[i].si();
+        station.name = QString::fromStdString(judgement::stationName(analysis, port, i));
+        scene.stations.push_back(station);
+    }
+    constexpr int points = 160;
+    const geometry::AreaCurve& curve = *analysis.areas;
+    for (int i = 0; i <= points; ++i) {
+        const Length s = curve.start() + curve.length() * (static_cast<double>(i) / points);
+        scene.curve.push_back({s, curve.at(s)});
+    }
+    for (const judgement::Call& call : calls) {
+        if (call.s && !call.acceptedBecause)
+            scene.marks.push_back({call.s->si(), call.severity});
+    }
+    return scene;
+}
+
+std::optional<std::size_t> stationAtPixel(const RunnerScene& scene, const AxisMap& x, double pixel)
+{
+    std::optional<std::size_t> nearest;
+    for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+        const auto distance = [&](std::size_t k) { return std::abs(x.toPixel(scene.stations[k].s) - pixel); };
+        if (!nearest || distance(i) < distance(*nearest))
+            nearest = i;
+    }
+    return nearest;
+}
+
+}  // namespace euryth::drawing

@@ -1,0 +1,349 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "drawing/section_view.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QCoreApplication>
+
+#include "drawing/scale.hpp"
+#include "geometry/wall_contour.hpp"
+#include "paint_tools.hpp"
+#include "units/format.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+using geometry::PerSector;
+using geometry::Sector;
+using geometry::WallContour;
+
+constexpr std::size_t kOutline = 240;
+constexpr double kReadingHeight = 24.0;
+
+QString tr(const char* text) { return QCoreApplication::translate("SectionView", text); }
+
+Length largestWall(const SectionScene& scene)
+{
+    Length largest;
+    if (!scene.showWalls)
+        return largest;
+    for (const auto& wall : scene.station.wall.at)
+        largest = std::max(largest, wall.value_or(Length{}));
+    return largest;
+}
+
+}  // namespace
+
+std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis)
+{
+    double fastest = 0.0;
+    for (const auto& probe : analysis.probes) {
+        if (probe.traverse)
+            fastest = std::max(fastest, probe.traverse->points[probe.traverse->fastest()].speed->si());
+    }
+    return {0.0, fastest > 0.0 ? fastest : 1.0};
+}
+
+SectionView::SectionView(const SectionScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)
+{
+    const auto& shape = scene.station.section.shape;
+    const double margin = scene.showWalls ? 40.0 : 8.0;
+    const double wall = 2.0 * largestWall(scene).si();
+    m_scale = std::min((rect.width() - 2.0 * margin - 16.0) / (shape.width.si() + wall),
+                       (rect.height() - 2.0 * margin) / (shape.height.si() + wall));
+    m_scale = std::max(m_scale, 1.0);
+    m_middle = rect.center();
+}
+
+QPointF SectionView::toPixel(geometry::Point p) const
+{
+    return {m_middle.x() - p.left * m_scale, m_middle.y() - p.up * m_scale};
+}
+
+QPolygonF SectionView::polygon(const std::vector<geometry::Point>& points) const
+{
+    QPolygonF shape;
+    for (const geometry::Point& p : points)
+        shape << toPixel(p);
+    return shape;
+}
+
+void SectionView::paint(QPainter& painter) const
+{
+    painter.setRenderHint(QPainter::Antialiasing);
+    if (m_scene.showWalls)
+        paintCasting(painter);
+    paintAir(painter);
+    paintCut(painter);
+    if (m_scene.showWalls)
+        paintWallLabels(painter);
+    if (m_scene.showSizes)
+        paintSizes(painter);
+    if (m_scene.traverse)
+        paintReadings(painter);
+    paintScale(painter);
+}
+
+void SectionView::paintCasting(QPainter& painter) const
+{
+    const WallContour contour(m_scene.station.section.shape);
+    PerSector<Length> wall{};
+    for (const Sector s : kSectors)
+        wall[index(s)] = m_scene.station.wall.at[index(s)].value_or(Length{});
+    // Wall is drawn from the middle of one measured sector to the next; where one of the two is not known there is none.
+    for (const Sector s : kSectors) {
+        const Sector next = geometry::nextClockwise(s);
+        if (!m_scene.station.wall.at[index(s)] || !m_scene.station.wall.at[index(next)])
+            continue;
+        const Length from = contour.middleOf(s);
+        const Length to = next == Sector::Roof ? contour.length() : contour.middleOf(next);
+        std::vector<geometry::Point> inner;
+        std::vector<geometry::Point> outer;
+        constexpr int steps = 24;
+        for (int i = 0; i <= steps; ++i) {
+            const Length along = from + (to - from) * (static_cast<double>(i) / steps);
+            const auto place = contour.placeAt(along);
+            const double depth = contour.depthAt(along, wall).si();
+            inner.push_back(place.point);
+            outer.push_back({place.point.left + place.outward.left * depth, place.point.up + place.outward.up * depth});
+        }
+        QPolygonF piece = polygon(outer);
+        painter.setPen(solidPen(m_scene.theme.ink2, 1.2));
+        painter.drawPolyline(piece);
+        std::ranges::reverse(inner);
+        piece += polygon(inner);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(m_scene.theme.casting);
+        painter.drawPolygon(piece);
+        painter.setBrush(Qt::NoBrush);
+    }
+}
+
+void SectionView::paintAir(QPainter& painter) const
+{
+    const auto& shape = m_scene.station.section.shape;
+    const QPolygonF outline = polygon(WallContour(shape).outline(kOutline));
+    if (m_scene.map) {
+        const QImage image = speedImage(shape, *m_scene.map, m_scene.speedLow, m_scene.speedHigh, m_scale);
+        painter.drawImage(toPixel({shape.width.si() / 2.0, shape.height.si() / 2.0}), image);
+    } else {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(m_scene.theme.nowSoft);
+        painter.drawPolygon(outline);
+        painter.setBrush(Qt::NoBrush);
+    }
+    painter.setPen(solidPen(m_scene.theme.ink, 2.0));
+    painter.drawPolygon(outline);
+
+    const job::Boss& boss = m_scene.station.boss;
+    if (boss.width && boss.height) {
+        const double half = boss.width->si() / 2.0;
+        const double top = shape.height.si() / 2.0;
+        const QRectF box(toPixel({half, top}), toPixel({-half, top - boss.height->si()}));
+        painter.setBrush(m_scene.theme.casting);
+        painter.setPen(solidPen(m_scene.theme.ink2, 1.2));
+        painter.drawRect(box);
+        painter.setBrush(Qt::NoBrush);
+        painter.setFont(font(text::kSecond));
+        painter.setPen(m_scene.theme.ink);
+        const QString label = tr("guide boss");
+        if (painter.fontMetrics().horizontalAdvance(label) < box.width())
+            painter.drawText(box, Qt::AlignCenter, label);
+    }
+}
+
+void SectionView::paintCut(QPainter& painter) const
+{
+    const bool any = std::ranges::any_of(m_scene.cut, [](Length d) { return d > Length{}; });
+    if (!any)
+        return;
+    const WallContour contour(m_scene.station.section.shape);
+    QPainterPath inner;
+    inner.addPolygon(polygon(contour.outline(kOutline)));
+    inner.closeSubpath();
+    const QPolygonF cutLine = polygon(contour.outline(kOutline, m_scene.cut));
+    QPainterPath outer;
+    outer.addPolygon(cutLine);
+    outer.closeSubpath();
+    const QPainterPath removed = outer.subtracted(inner);
+    painter.fillPath(removed, m_scene.theme.panel);
+    painter.fillPath(removed, metalHatch(m_scene.theme));
+    painter.setPen(metalPen(m_scene.theme));
+    painter.drawPolygon(cutLine);
+}
+
+void SectionView::paintWallLabels(QPainter& painter) const
+{
+    const WallContour contour(m_scene.station.section.shape);
+    const Length beyond = std::max(largestWall(m_scene), lengthFromMm(2.0));
+    for (const Sector s : kSectors) {
+        const auto place = contour.placeAt(contour.middleOf(s));
+        const auto& wall = m_scene.station.wall.at[index(s)];
+        const double reach = wall.value_or(beyond * 0.4).si();
+        const QPointF outward(-place.outward.left, -place.outward.up);
+        const QPointF edge = toPixel({place.point.left + place.outward.left * reach,
+                                      place.point.up + place.outward.up * reach});
+        const bool handsOff = m_scene.hold[index(s)] == cutting::Hold::ThinWall;
+        QString label = wall ? QString::fromStdString(
+                                   units::formatNumber(units::Kind::Length, wall->si(), m_scene.units))
+                             : QStringLiteral("?");
+        painter.setFont(font(text::kSecond, handsOff));
+        painter.setPen(handsOff ? m_scene.theme.danger : m_scene.theme.ink2);
+        const double halfWidth = painter.fontMetrics().horizontalAdvance(label) / 2.0;
+        const QPointF at = edge + QPointF(outward.x() * (halfWidth + 7.0), outward.y() * 12.0);
+        paintLabel(painter, m_rect, at, label);
+        if (!handsOff)
+            continue;
+        // Thin wall: mark and words, not colour alone.
+        const QPointF below = at + QPointF(0.0, 14.0);
+        paintLabel(painter, m_rect, below, tr("hands off"));
+        const QPointF onWall = toPixel({place.point.left + place.outward.left * reach / 2.0,
+                                        place.point.up + place.outward.up * reach / 2.0});
+        paintSeverity(painter, m_scene.theme, judgement::Severity::Danger, onWall, 13.0);
+    }
+}
+
+void SectionView::paintSizes(QPainter& painter) const
+{
+    const auto& shape = m_scene.station.section.shape;
+    const double halfWidth = shape.width.si() / 2.0;
+    const double halfHeight = shape.height.si() / 2.0;
+    painter.setPen(solidPen(m_scene.theme.now, 1.2));
+    painter.setFont(font(text::kNormal, true));
+    const auto number = [&](Length q) {
+        return QString::fromStdString(units::formatWithUnit(units::Kind::Length, q.si(), m_scene.units));
+    };
+    const QPointF left = toPixel({halfWidth, -halfHeight * 0.3});
+    const QPointF right = toPixel({-halfWidth, -halfHeight * 0.3});
+    const QPointF top = toPixel({halfWidth * 0.35, halfHeight});
+    const QPointF bottom = toPixel({halfWidth * 0.35, -halfHeight});
+    const auto arrow = [&](QPointF tip, QPointF direction) {
+        const QPointF side(-direction.y(), direction.x());
+        painter.drawLine(tip, tip - direction * 7.0 + side * 3.5);
+        painter.drawLine(tip, tip - direction * 7.0 - side * 3.5);
+    };
+    painter.drawLine(left, right);
+    arrow(left, {-1, 0});
+    arrow(right, {1, 0});
+    painter.drawLine(top, bottom);
+    arrow(top, {0, -1});
+    arrow(bottom, {0, 1});
+    painter.setPen(m_scene.theme.now);
+    paintLabel(painter, m_rect, {m_middle.x() - m_scale * -halfWidth * 0.35, left.y() - 10}, number(shape.width));
+    const QString height = number(shape.height);
+    painter.drawText(QPointF(top.x() + 6, m_middle.y() - halfHeight * m_scale * 0.35), height);
+}
+
+QRectF SectionView::readingBox(std::size_t reading) const
+{
+    const auto& point = m_scene.traverse->points[reading];
+    const geometry::Point at = probing::toSection(point.at, m_scene.station.section.shape);
+    QRectF box(0, 0, 58, kReadingHeight);
+    box.moveCenter(toPixel(at));
+    return box;
+}
+
+std::optional<std::size_t> SectionView::readingAt(QPointF p) const
+{
+    if (!m_scene.traverse)
+        return std::nullopt;
+    for (std::size_t i = 0; i < m_scene.traverse->points.size(); ++i) {
+        if (readingBox(i).adjusted(-6, -6, 6, 6).contains(p))
+            return i;
+    }
+    return std::nullopt;
+}
+
+void SectionView::paintReadings(QPainter& painter) const
+{
+    for (std::size_t i = 0; i < m_scene.traverse->points.size(); ++i) {
+        const auto& point = m_scene.traverse->points[i];
+        const QRectF box = readingBox(i);
+        const bool chosen = m_scene.chosenPoint == i;
+        const bool strange = point.verdict && *point.verdict != probing::Verdict::Even;
+        painter.setBrush(m_scene.theme.panel);
+        painter.setPen(solidPen(chosen ? m_scene.theme.now : m_scene.theme.line, chosen ? 3.0 : 1.0));
+        painter.drawRoundedRect(box, 4, 4);
+        painter.setBrush(Qt::NoBrush);
+        painter.setFont(font(text::kNormal, true));
+        painter.setPen(m_scene.theme.ink);
+        const QString value = point.speed ? QString::fromStdString(units::formatNumber(
+                                                units::Kind::Speed, point.speed->si(), m_scene.units))
+                                          : QString::fromUtf8(units::kUnknownText);
+        painter.drawText(box, Qt::AlignCenter, value);
+        if (!strange)
+            continue;
+        const QString verdict = QString::fromUtf8(probing::name(*point.verdict).data());
+        painter.setFont(font(text::kSecond, true));
+        QRectF tag(0, 0, painter.fontMetrics().horizontalAdvance(verdict) + 10, 16);
+        tag.moveCenter({box.center().x(), box.bottom() + 7});
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(*point.verdict == probing::Verdict::Fast ? m_scene.theme.danger : m_scene.theme.ink);
+        painter.drawRoundedRect(tag, 3, 3);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(m_scene.theme.panel);
+        painter.drawText(tag, Qt::AlignCenter, verdict);
+    }
+}
+
+void SectionView::paintScale(QPainter& painter) const
+{
+    const bool inch = m_scene.units.system == units::System::Inch;
+    const double length = inch ? 0.5 * factor::inch : 10e-3;
+    const QString label = inch ? QStringLiteral("0.5 in") : QStringLiteral("10 mm");
+    const double pixels = length * m_scale;
+    const QPointF at(m_rect.left() + 10, m_rect.bottom() - 8);
+    painter.setPen(solidPen(m_scene.theme.ink2, 1.4));
+    painter.drawLine(at, at + QPointF(pixels, 0));
+    painter.drawLine(at + QPointF(0, -4), at + QPointF(0, 4));
+    painter.drawLine(at + QPointF(pixels, -4), at + QPointF(pixels, 4));
+    painter.setFont(font(text::kSecond));
+    painter.drawText(at + QPointF(pixels + 6, 4), label);
+}
+
+void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, double low, double high,
+                   const units::DisplayUnits& units)
+{
+    const QRectF bar(rect.left(), rect.top(), rect.width(), 10);
+    constexpr int steps = 64;
+    for (int i = 0; i < steps; ++i) {
+        const double left = bar.left() + bar.width() * i / steps;
+        painter.fillRect(QRectF(left, bar.top(), bar.width() / steps + 0.6, bar.height()),
+                         speedColour((i + 0.5) / steps));
+    }
+    painter.setPen(solidPen(theme.line));
+    painter.drawRect(bar);
+    painter.setFont(font(text::kSecond));
+    painter.setPen(theme.ink2);
+    const auto label = [&](double value) {
+        return QString::fromStdString(units::formatWithUnit(units::Kind::Speed, value, units));
+    };
+    const QRectF under(rect.left(), bar.bottom() + 2, rect.width(), 16);
+    painter.drawText(under, Qt::AlignLeft | Qt::AlignTop, label(low));
+    painter.drawText(under, Qt::AlignRight | Qt::AlignTop, label(high));
+}
+
+QImage speedImage(const geometry::RoundedRectangle& section, const probing::SpeedMap& map, double low, double high,
+                  double pixelsPerMetre)
+{
+    const int width = std::max(1, static_cast<int>(std::ceil(section.width.si() * pixelsPerMetre)));
+    const int height = std::max(1, static_cast<int>(std::ceil(section.height.si() * pixelsPerMetre)));
+    QImage image(width, height, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    for (int j = 0; j < height; ++j) {
+        auto* row = reinterpret_cast<QRgb*>(image.scanLine(j));
+        for (int i = 0; i < width; ++i) {
+            const geometry::Point p{section.width.si() / 2.0 - (i + 0.5) / pixelsPerMetre,
+                                    section.height.si() / 2.0 - (j + 0.5) / pixelsPerMetre};
+            if (geometry::distanceToWall(section, p) > 0.0)
+                row[i] = speedColour((map.at(p).si() - low) / (high - low)).rgb();
+        }
+    }
+    return image;
+}
+
+}  // namespace euryth::drawing

@@ -1,0 +1,127 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "drawing/long_section_view.hpp"
+#include "drawing/peel_view.hpp"
+#include "drawing/runner_view.hpp"
+#include "drawing/section_view.hpp"
+#include "widgets/parts.hpp"
+
+namespace euryth::widgets {
+
+/// The chosen station's section.
+class SectionCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    enum class Shows { Sizes, Speeds, Cut };
+    SectionCanvas(Context context, Shows shows, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+private:
+    [[nodiscard]] std::optional<drawing::SectionScene> scene() const;
+    [[nodiscard]] QRectF pictureArea() const;
+
+    Shows m_shows;
+};
+
+/// The runner laid out straight, always visible; a click chooses the station, arrow keys step.
+class RibbonCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit RibbonCanvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    [[nodiscard]] drawing::RunnerScene scene() const;
+    void chooseAt(QPointF p);
+};
+
+/// The area curve with the plan's handles: drag one, or move the chosen one with the up and down keys.
+class AreaCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit AreaCanvas(Context context, QWidget* parent = nullptr);
+
+    /// Where a station's handle is, in pixels, for whoever drives the mouse.
+    [[nodiscard]] QPointF handleOf(std::size_t station) const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    [[nodiscard]] drawing::RunnerScene scene() const;
+    void setPlan(std::size_t station, Area area, int group);
+
+    std::optional<std::size_t> m_grabbed;
+    std::optional<drawing::AxisMap> m_frozenAxis;  ///< the axis keeps still while a handle is dragged
+    int m_group = 0;
+};
+
+/// Roof and floor lines with the probe's tip.
+class LongSectionCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit LongSectionCanvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+private:
+    [[nodiscard]] drawing::LongSectionScene scene() const;
+};
+
+/// The wall unrolled.
+class PeelCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit PeelCanvas(Context context, QWidget* parent = nullptr);
+    void setShows(drawing::PeelShows shows);
+    [[nodiscard]] drawing::PeelScene scene() const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    drawing::PeelShows m_shows = drawing::PeelShows::CutDepth;
+};
+
+/// The port's probe sets side by side on one scale, in order along the runner; a click chooses one.
+class ProbeStrip : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit ProbeStrip(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+private:
+    [[nodiscard]] std::vector<std::size_t> order() const;
+    [[nodiscard]] QRectF tile(std::size_t place) const;
+    void paintTile(QPainter& painter, const QRectF& box, std::size_t probe) const;
+};
+
+}  // namespace euryth::widgets

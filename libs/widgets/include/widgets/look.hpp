@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+
+#include "app/workspace.hpp"
+#include "drawing/theme.hpp"
+
+class QApplication;
+
+namespace euryth::widgets {
+
+/// The style in use; everything that paints follows it.
+class Look : public QObject {
+    Q_OBJECT
+
+public:
+    using QObject::QObject;
+    [[nodiscard]] const drawing::Theme& theme() const { return drawing::theme(m_style); }
+    [[nodiscard]] drawing::Style style() const { return m_style; }
+    /// Changes the style of the whole application.
+    void setStyle(drawing::Style style);
+    /// Applies the style in use to the application's palette, fonts and style sheet.
+    void apply() const;
+
+signals:
+    void changed();
+
+private:
+    drawing::Style m_style = drawing::Style::Paper;
+};
+
+/// What every part of the window works with.
+struct Context {
+    app::Workspace& workspace;
+    Look& look;
+};
+
+}  // namespace euryth::widgets

@@ -1,0 +1,184 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "widgets/calls_panel.hpp"
+
+#include <algorithm>
+
+#include <QHBoxLayout>
+#include <QScrollBar>
+
+#include "app/edits.hpp"
+
+namespace euryth::widgets {
+
+namespace {
+
+QPushButton* link(const QString& text)
+{
+    auto* button = new QPushButton(text);
+    button->setProperty("link", true);
+    button->setCursor(Qt::PointingHandCursor);
+    return button;
+}
+
+QString severityWord(judgement::Severity severity)
+{
+    switch (severity) {
+    case judgement::Severity::Danger: return CallsPanel::tr("▼ see to it");
+    case judgement::Severity::Warning: return CallsPanel::tr("■ look at it");
+    case judgement::Severity::Note: return CallsPanel::tr("○ note");
+    }
+    return {};
+}
+
+}  // namespace
+
+CallsPanel::CallsPanel(Context context, QWidget* parent)
+    : QWidget(parent), m_context(context), m_count(quietLabel({}, context)), m_scroll(new QScrollArea)
+{
+    setObjectName(QStringLiteral("calls"));
+    setFixedWidth(286);
+    auto* title = new QLabel(tr("Calls"));
+    title->setFont(drawing::font(drawing::text::kNormal, true));
+    auto* head = new QHBoxLayout;
+    head->addWidget(title);
+    head->addStretch(1);
+    head->addWidget(m_count);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(4, 8, 8, 4);
+    column->setSpacing(6);
+    column->addLayout(head);
+    column->addWidget(m_scroll, 1);
+    m_scroll->setWidgetResizable(true);
+    m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_scroll->setFrameShape(QFrame::NoFrame);
+    for (const auto signal : {&app::Workspace::jobChanged, &app::Workspace::selectionChanged,
+                              &app::Workspace::unitsChanged})
+        connect(&context.workspace, signal, this, &CallsPanel::rebuild, Qt::QueuedConnection);
+    connect(&context.look, &Look::changed, this, &CallsPanel::rebuild);
+    rebuild();
+}
+
+void CallsPanel::rebuild()
+{
+    const int scrolled = m_scroll->verticalScrollBar()->value();
+    auto* list = new QWidget;
+    auto* column = new QVBoxLayout(list);
+    column->setContentsMargins(0, 0, 4, 0);
+    column->setSpacing(8);
+    const auto port = m_context.workspace.portIndex();
+    int open = 0;
+    int accepted = 0;
+    if (port) {
+        for (const judgement::Call& call : m_context.workspace.callsOf(*port)) {
+            ++(call.acceptedBecause ? accepted : open);
+            column->addWidget(makeCard(call));
+        }
+    }
+    if (open + accepted == 0)
+        column->addWidget(quietLabel(tr("Nothing to say about this port."), m_context));
+    column->addStretch(1);
+    m_count->setText(accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open));
+    m_scroll->setWidget(list);
+    m_scroll->verticalScrollBar()->setValue(scrolled);
+}
+
+QWidget* CallsPanel::makeCard(const judgement::Call& call)
+{
+    auto& workspace = m_context.workspace;
+    auto* card = new QFrame;
+    card->setObjectName(QStringLiteral("card"));
+    card->setProperty("severity", call.acceptedBecause ? 2 : static_cast<int>(call.severity));
+    auto* column = new QVBoxLayout(card);
+    column->setContentsMargins(10, 7, 8, 5);
+    column->setSpacing(3);
+    auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity), m_context);
+    if (!call.acceptedBecause && call.severity == judgement::Severity::Danger)
+        mark->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    column->addWidget(mark);
+    auto* title = new QLabel(workspace.text(call.title));
+    title->setFont(drawing::font(drawing::text::kNormal, true));
+    title->setWordWrap(true);
+    column->addWidget(title);
+    auto* text = new QLabel(call.acceptedBecause ? tr("Because: %1").arg(QString::fromStdString(*call.acceptedBecause))
+                                                 : workspace.text(call.text));
+    text->setWordWrap(true);
+    text->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    column->addWidget(text);
+    if (m_opened.contains(call.key)) {
+        for (const Phrase& line : call.workings) {
+            auto* working = quietLabel(workspace.text(line), m_context);
+            working->setWordWrap(true);
+            working->setIndent(8);
+            column->addWidget(working);
+        }
+    }
+    column->addWidget(makeLinks(call, column));
+    return card;
+}
+
+QWidget* CallsPanel::makeLinks(const judgement::Call& call, QVBoxLayout* column)
+{
+    auto* row = new QWidget;
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(10);
+    if (call.s || call.probe) {
+        auto* go = link(tr("Go there"));
+        connect(go, &QPushButton::clicked, this, [this, call] { m_context.workspace.goTo(call); });
+        layout->addWidget(go);
+    }
+    if (!call.workings.empty()) {
+        auto* workings = link(m_opened.contains(call.key) ? tr("Hide working") : tr("How worked out"));
+        connect(workings, &QPushButton::clicked, this, [this, key = call.key] {
+            if (m_opened.erase(key) == 0)
+                m_opened.insert(key);
+            QMetaObject::invokeMethod(this, &CallsPanel::rebuild, Qt::QueuedConnection);
+        });
+        layout->addWidget(workings);
+    }
+    layout->addStretch(1);
+    if (call.acceptedBecause) {
+        auto* back = link(tr("Take back"));
+        connect(back, &QPushButton::clicked, this, [this, call] { accept(call, {}); });
+        layout->addWidget(back);
+    } else if (m_accepting == call.key) {
+        auto* reason = new QLineEdit(m_reason);
+        reason->setObjectName(QStringLiteral("acceptReason"));
+        reason->setPlaceholderText(tr("why? Enter accepts, Esc does not"));
+        connect(reason, &QLineEdit::textEdited, this, [this](const QString& typed) { m_reason = typed; });
+        connect(reason, &QLineEdit::returnPressed, this, [this, call, reason] {
+            if (!reason->text().trimmed().isEmpty())
+                accept(call, reason->text().trimmed());
+        });
+        column->addWidget(reason);
+        QMetaObject::invokeMethod(reason, qOverload<>(&QLineEdit::setFocus), Qt::QueuedConnection);
+        auto* never = link(tr("Cancel"));
+        never->setShortcut(QKeySequence(Qt::Key_Escape));
+        connect(never, &QPushButton::clicked, this, [this] {
+            m_accepting.clear();
+            QMetaObject::invokeMethod(this, &CallsPanel::rebuild, Qt::QueuedConnection);
+        });
+        layout->addWidget(never);
+    } else {
+        auto* acceptLink = link(tr("Accept…"));
+        connect(acceptLink, &QPushButton::clicked, this, [this, key = call.key] {
+            m_accepting = key;
+            m_reason.clear();
+            QMetaObject::invokeMethod(this, &CallsPanel::rebuild, Qt::QueuedConnection);
+        });
+        layout->addWidget(acceptLink);
+    }
+    return row;
+}
+
+void CallsPanel::accept(const judgement::Call& call, const QString& reason)
+{
+    m_accepting.clear();
+    const std::size_t port = *m_context.workspace.portIndex();
+    m_context.workspace.document().edit(reason.isEmpty() ? tr("Take acceptance back") : tr("Accept a call"),
+                                        [&](job::Job& job) {
+                                            app::acceptCall(job.ports[port], call.key, reason.toStdString());
+                                        });
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "widgets/command_set.hpp"
+
+#include <QCoreApplication>
+
+namespace euryth::widgets {
+
+#define EURYTH_TEXT(text) QT_TRANSLATE_NOOP("Commands", text)
+
+const std::array<CommandInfo, kCommandCount>& commands()
+{
+    using C = CommandId;
+    using M = MenuId;
+    static const std::array<CommandInfo, kCommandCount> all{{
+        {C::NewJob, M::Job, EURYTH_TEXT("&New job"), "Ctrl+N", EURYTH_TEXT("Start a job with one port"), false},
+        {C::OpenJob, M::Job, EURYTH_TEXT("&Open…"), "Ctrl+O", EURYTH_TEXT("Open a job file"), false},
+        {C::OpenDemo, M::Job, EURYTH_TEXT("Open the &demo job"), "",
+         EURYTH_TEXT("Open an invented job to try things on"), false},
+        {C::SaveJob, M::Job, EURYTH_TEXT("&Save"), "Ctrl+S", EURYTH_TEXT("Save the job"), true},
+        {C::SaveJobAs, M::Job, EURYTH_TEXT("Save &as…"), "Ctrl+Shift+S", EURYTH_TEXT("Save under another name"), false},
+        {C::Quit, M::Job, EURYTH_TEXT("&Quit"), "Ctrl+Q", EURYTH_TEXT("Close Euryth"), true},
+        {C::Undo, M::Edit, EURYTH_TEXT("&Undo"), "Ctrl+Z", EURYTH_TEXT("Take the last change back"), false},
+        {C::Redo, M::Edit, EURYTH_TEXT("&Redo"), "Ctrl+Shift+Z", EURYTH_TEXT("Make the change again"), false},
+        {C::AddStation, M::Edit, EURYTH_TEXT("&Add station"), "Ins",
+         EURYTH_TEXT("Add a station after the chosen one, with its section"), true},
+        {C::RemoveStation, M::Edit, EURYTH_TEXT("&Remove station"), "Ctrl+Del",
+         EURYTH_TEXT("Remove the chosen station, and the probe sets taken there"), false},
+        {C::AddProbeSet, M::Edit, EURYTH_TEXT("Add &probe set here"), "Ctrl+Ins",
+         EURYTH_TEXT("Add a set of nine points at the chosen station"), true},
+        {C::RemoveProbeSet, M::Edit, EURYTH_TEXT("Remove probe s&et"), "",
+         EURYTH_TEXT("Remove the chosen probe set"), false},
+        {C::UseSuggestedPlan, M::Edit, EURYTH_TEXT("Use the &suggested plan"), "Ctrl+G",
+         EURYTH_TEXT("Replace the port's plan by what demand and house taper suggest"), true},
+        {C::StageSurvey, M::View, EURYTH_TEXT("&Survey"), "Ctrl+1", EURYTH_TEXT("What the port is"), false},
+        {C::StageShape, M::View, EURYTH_TEXT("S&hape"), "Ctrl+2", EURYTH_TEXT("What it should be"), false},
+        {C::StageProbe, M::View, EURYTH_TEXT("&Probe"), "Ctrl+3", EURYTH_TEXT("What the air does"), false},
+        {C::StageCut, M::View, EURYTH_TEXT("&Cut"), "Ctrl+4", EURYTH_TEXT("Where to take metal"), false},
+        {C::NextStation, M::View, EURYTH_TEXT("&Next station"), "Alt+Right",
+         EURYTH_TEXT("Choose the next station toward the valve"), true},
+        {C::PreviousStation, M::View, EURYTH_TEXT("Pre&vious station"), "Alt+Left",
+         EURYTH_TEXT("Choose the next station toward the window"), false},
+        {C::NextPort, M::View, EURYTH_TEXT("Next p&ort"), "Alt+Down", EURYTH_TEXT("Choose the next port"), false},
+        {C::PreviousPort, M::View, EURYTH_TEXT("Previous por&t"), "Alt+Up",
+         EURYTH_TEXT("Choose the port before"), false},
+        {C::SwitchUnits, M::View, EURYTH_TEXT("Inch or metric &units"), "Ctrl+U",
+         EURYTH_TEXT("Show every number in the other units"), true},
+        {C::SwitchStyle, M::View, EURYTH_TEXT("&Light or dark"), "Ctrl+L",
+         EURYTH_TEXT("Change between the light and the dark style"), false},
+        {C::Help, M::Help, EURYTH_TEXT("&Help on this stage"), "F1", EURYTH_TEXT("Explain the stage on screen"), false},
+        {C::Shortcuts, M::Help, EURYTH_TEXT("Sheet of &shortcuts"), "Shift+F1", EURYTH_TEXT("List all keys"), false},
+    }};
+    return all;
+}
+
+#undef EURYTH_TEXT
+
+QString commandText(const CommandInfo& info) { return QCoreApplication::translate("Commands", info.text); }
+QString commandHelp(const CommandInfo& info) { return QCoreApplication::translate("Commands", info.help); }
+
+QString menuText(MenuId menu)
+{
+    switch (menu) {
+    case MenuId::Job: return QCoreApplication::translate("Commands", "&Job");
+    case MenuId::Edit: return QCoreApplication::translate("Commands", "&Edit");
+    case MenuId::View: return QCoreApplication::translate("Commands", "&View");
+    case MenuId::Help: return QCoreApplication::translate("Commands", "&Help");
+    }
+    return {};
+}
+
+}  // namespace euryth::widgets

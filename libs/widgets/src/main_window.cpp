@@ -1,0 +1,377 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "widgets/main_window.hpp"
+
+#include <QAction>
+#include <QApplication>
+#include <QButtonGroup>
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QFile>
+#include <QHBoxLayout>
+#include <QMenuBar>
+#include <QMimeData>
+#include <QStackedWidget>
+
+#include "app/edits.hpp"
+#include "files/job_file.hpp"
+#include "widgets/bench_strip.hpp"
+#include "widgets/calls_panel.hpp"
+#include "widgets/help.hpp"
+#include "widgets/pages.hpp"
+#include "widgets/rack.hpp"
+
+static void initialiseDemoResources() { Q_INIT_RESOURCE(demo); }
+
+namespace euryth::widgets {
+
+namespace {
+
+constexpr std::array kStageCommands{CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe,
+                                    CommandId::StageCut};
+
+job::Job freshJob()
+{
+    job::Job job;
+    job.title = MainWindow::tr("New job").toStdString();
+    job::Port port;
+    port.id = "I1";
+    port.cylinder = 1;
+    job.ports.push_back(std::move(port));
+    return job;
+}
+
+}  // namespace
+
+MainWindow::MainWindow(Context context, Prompts prompts) : m_context(context), m_prompts(std::move(prompts))
+{
+    setObjectName(QStringLiteral("mainWindow"));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    makeActions();
+    auto* central = new QWidget;
+    auto* column = new QVBoxLayout(central);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(makeTopBar());
+    column->addWidget(makeMiddle(), 1);
+    column->addWidget(new RibbonCanvas(context));
+    m_bench = new BenchStrip(context);
+    column->addWidget(m_bench);
+    setCentralWidget(central);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
+    connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
+    refresh();
+}
+
+void MainWindow::makeActions()
+{
+    for (const CommandInfo& info : commands()) {
+        auto* action = new QAction(commandText(info), this);
+        action->setShortcut(QKeySequence(QString::fromLatin1(info.shortcut), QKeySequence::PortableText));
+        action->setToolTip(commandHelp(info));
+        connect(action, &QAction::triggered, this, [this, id = info.id] { run(id); });
+        addAction(action);
+        m_actions.at(static_cast<std::size_t>(info.id)) = action;
+    }
+    auto& undo = m_context.workspace.document().undoStack();
+    const auto mirror = [this](CommandId id, const QString& verb, const QString& what, bool can) {
+        action(id)->setEnabled(can);
+        action(id)->setText(what.isEmpty() ? verb : verb + QStringLiteral(": ") + what);
+    };
+    const auto update = [this, mirror, &undo] {
+        mirror(CommandId::Undo, tr("&Undo"), undo.undoText(), undo.canUndo());
+        mirror(CommandId::Redo, tr("&Redo"), undo.redoText(), undo.canRedo());
+    };
+    connect(&undo, &QUndoStack::indexChanged, this, update);
+    update();
+}
+
+QWidget* MainWindow::makeTopBar()
+{
+    auto* bar = new QWidget;
+    bar->setObjectName(QStringLiteral("topBar"));
+    bar->setAttribute(Qt::WA_StyledBackground);
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(8, 6, 12, 6);
+    row->setSpacing(8);
+    auto* menus = new QMenuBar;
+    menus->setNativeMenuBar(false);
+    for (const MenuId id : {MenuId::Job, MenuId::Edit, MenuId::View, MenuId::Help}) {
+        QMenu* menu = menus->addMenu(menuText(id));
+        for (const CommandInfo& info : commands()) {
+            if (info.menu != id)
+                continue;
+            if (info.startsGroup)
+                menu->addSeparator();
+            menu->addAction(action(info.id));
+        }
+    }
+    row->addWidget(menus);
+    row->addStretch(1);
+    m_stages = new QButtonGroup(this);
+    int number = 0;
+    for (const CommandId id : kStageCommands) {
+        QString name = action(id)->text().remove(QLatin1Char('&'));
+        auto* button = new QPushButton(QStringLiteral("%1  %2").arg(number + 1).arg(name));
+        button->setCheckable(true);
+        button->setMinimumSize(112, 32);
+        button->setToolTip(action(id)->toolTip() + QStringLiteral(" (Ctrl+%1)").arg(number + 1));
+        button->setFocusPolicy(Qt::TabFocus);
+        m_stages->addButton(button, number++);
+        row->addWidget(button);
+    }
+    connect(m_stages, &QButtonGroup::idClicked, this, [this](int i) { setStage(static_cast<app::Stage>(i)); });
+    row->addStretch(1);
+    for (const CommandId id : {CommandId::SwitchUnits, CommandId::SwitchStyle, CommandId::Help}) {
+        auto* button = new QPushButton;
+        button->setObjectName(id == CommandId::SwitchUnits   ? QStringLiteral("unitsButton")
+                              : id == CommandId::SwitchStyle ? QStringLiteral("styleButton")
+                                                             : QStringLiteral("helpButton"));
+        button->setFocusPolicy(Qt::TabFocus);
+        button->setMinimumHeight(32);
+        button->setToolTip(action(id)->toolTip() + QStringLiteral(" (%1)").arg(action(id)->shortcut().toString()));
+        connect(button, &QPushButton::clicked, action(id), &QAction::trigger);
+        row->addWidget(button);
+    }
+    return bar;
+}
+
+QWidget* MainWindow::makeMiddle()
+{
+    auto* middle = new QWidget;
+    auto* row = new QHBoxLayout(middle);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(0);
+    m_pages = new QStackedWidget;
+    m_pages->setContentsMargins(4, 8, 4, 8);
+    auto* survey = new SurveyPage(m_context);
+    connect(survey, &SurveyPage::addStationWanted, action(CommandId::AddStation), &QAction::trigger);
+    connect(survey, &SurveyPage::removeStationWanted, action(CommandId::RemoveStation), &QAction::trigger);
+    auto* shape = new ShapePage(m_context);
+    connect(shape, &ShapePage::suggestedPlanWanted, action(CommandId::UseSuggestedPlan), &QAction::trigger);
+    auto* probe = new ProbePage(m_context);
+    connect(probe, &ProbePage::addProbeSetWanted, action(CommandId::AddProbeSet), &QAction::trigger);
+    for (QWidget* page : std::initializer_list<QWidget*>{survey, shape, probe, new CutPage(m_context)})
+        m_pages->addWidget(page);
+    row->addWidget(new Rack(m_context));
+    row->addWidget(m_pages, 1);
+    row->addWidget(new CallsPanel(m_context));
+    return middle;
+}
+
+void MainWindow::setStage(app::Stage stage) { m_context.workspace.setStage(stage); }
+
+void MainWindow::refresh()
+{
+    auto& workspace = m_context.workspace;
+    const int stage = static_cast<int>(workspace.stage());
+    m_pages->setCurrentIndex(stage);
+    m_stages->button(stage)->setChecked(true);
+    const bool inch = workspace.displayUnits().system == units::System::Inch;
+    const bool night = m_context.look.style() == drawing::Style::NightShift;
+    findChild<QPushButton*>(QStringLiteral("unitsButton"))->setText(inch ? tr("inch") : tr("metric"));
+    findChild<QPushButton*>(QStringLiteral("styleButton"))->setText(night ? tr("dark") : tr("light"));
+    findChild<QPushButton*>(QStringLiteral("helpButton"))->setText(tr("Help"));
+    auto& document = workspace.document();
+    setWindowTitle(tr("%1 (%2)%3 – Euryth")
+                       .arg(QString::fromStdString(workspace.job().title), document.displayName(),
+                            document.isDirty() ? QStringLiteral(" *") : QString()));
+    const bool station = workspace.station().has_value();
+    action(CommandId::RemoveStation)->setEnabled(station);
+    action(CommandId::AddProbeSet)->setEnabled(station);
+    action(CommandId::RemoveProbeSet)->setEnabled(workspace.probe().has_value());
+    action(CommandId::UseSuggestedPlan)->setEnabled(workspace.analysis().wantedArea.has_value());
+}
+
+void MainWindow::run(CommandId id)
+{
+    auto& workspace = m_context.workspace;
+    auto& undo = workspace.document().undoStack();
+    // A field that is being typed into gives its text before anything else happens, so that nothing typed is lost.
+    if (QWidget* typing = QApplication::focusWidget(); typing && id != CommandId::Undo && id != CommandId::Redo) {
+        typing->clearFocus();
+        typing->setFocus();
+    }
+    switch (id) {
+    case CommandId::NewJob: return newJob();
+    case CommandId::OpenJob:
+        if (const QString path = m_prompts.openPath(this); !path.isEmpty())
+            openFile(path);
+        return;
+    case CommandId::OpenDemo:
+        if (mayReplace())
+            openDemo();
+        return;
+    case CommandId::SaveJob: save(false); return;
+    case CommandId::SaveJobAs: save(true); return;
+    case CommandId::Quit: close(); return;
+    case CommandId::Undo: undo.undo(); return;
+    case CommandId::Redo: undo.redo(); return;
+    case CommandId::AddStation: return addStation();
+    case CommandId::RemoveStation: return removeStation();
+    case CommandId::AddProbeSet: return addProbeSet();
+    case CommandId::RemoveProbeSet: return removeProbeSet();
+    case CommandId::UseSuggestedPlan: return useSuggestedPlan();
+    case CommandId::StageSurvey: return setStage(app::Stage::Survey);
+    case CommandId::StageShape: return setStage(app::Stage::Shape);
+    case CommandId::StageProbe: return setStage(app::Stage::Probe);
+    case CommandId::StageCut: return setStage(app::Stage::Cut);
+    case CommandId::NextStation: return workspace.stepStation(1);
+    case CommandId::PreviousStation: return workspace.stepStation(-1);
+    case CommandId::NextPort: return workspace.stepPort(1);
+    case CommandId::PreviousPort: return workspace.stepPort(-1);
+    case CommandId::SwitchUnits: {
+        units::DisplayUnits units = workspace.displayUnits();
+        units.system = units.system == units::System::Metric ? units::System::Inch : units::System::Metric;
+        return workspace.setUnits(units);
+    }
+    case CommandId::SwitchStyle:
+        m_context.look.setStyle(m_context.look.style() == drawing::Style::Paper ? drawing::Style::NightShift
+                                                                               : drawing::Style::Paper);
+        return refresh();
+    case CommandId::Help: return showHelp(this, stageHelp(workspace.stage()));
+    case CommandId::Shortcuts: return showHelp(this, shortcutSheet());
+    }
+}
+
+bool MainWindow::mayReplace()
+{
+    auto& document = m_context.workspace.document();
+    if (!document.isDirty())
+        return true;
+    switch (m_prompts.unsaved(this, document.displayName())) {
+    case Prompts::Unsaved::Save: return save(false);
+    case Prompts::Unsaved::Discard: return true;
+    case Prompts::Unsaved::Cancel: return false;
+    }
+    return false;
+}
+
+void MainWindow::newJob()
+{
+    if (mayReplace())
+        m_context.workspace.document().reset(freshJob(), {});
+}
+
+void MainWindow::openFile(const QString& path)
+{
+    if (!mayReplace())
+        return;
+    const QString problem = m_context.workspace.document().open(path);
+    if (!problem.isEmpty())
+        m_prompts.tell(this, tr("The job cannot be opened"), path + QStringLiteral("\n\n") + problem);
+}
+
+void MainWindow::openDemo()
+{
+    initialiseDemoResources();
+    QFile file(QStringLiteral(":/demo/sidecar-cross.euryth.json"));
+    if (!file.open(QIODevice::ReadOnly))
+        return m_prompts.tell(this, tr("The demo job is missing"), file.errorString());
+    const auto job = files::parseJob(file.readAll().toStdString());
+    if (!job)
+        return m_prompts.tell(this, tr("The demo job is broken"), QString::fromStdString(job.error().text()));
+    m_context.workspace.document().reset(*job, {});
+    const auto choke = judgement::chokePoint(*m_context.workspace.port(), m_context.workspace.analysis());
+    if (!choke)
+        return;
+    // The tour starts at the most interesting place.
+    m_context.workspace.chooseProbe(choke->probe);
+    m_context.workspace.choosePoint(choke->point);
+}
+
+bool MainWindow::save(bool askName)
+{
+    auto& document = m_context.workspace.document();
+    QString path = document.path();
+    if (askName || path.isEmpty()) {
+        QString name = QString::fromStdString(document.job().title).simplified();
+        name.replace(QLatin1Char('/'), QLatin1Char('-'));
+        path = m_prompts.savePath(this, path.isEmpty() ? name + QStringLiteral(".euryth.json") : path);
+    }
+    if (path.isEmpty())
+        return false;
+    const QString suffix = QString::fromUtf8(files::kJobSuffix.data(), static_cast<qsizetype>(files::kJobSuffix.size()));
+    if (!path.endsWith(QStringLiteral(".json")))
+        path += suffix;
+    const QString problem = document.saveAs(path);
+    if (!problem.isEmpty())
+        m_prompts.tell(this, tr("The job is not saved"), problem);
+    return problem.isEmpty();
+}
+
+void MainWindow::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)
+{
+    const auto port = m_context.workspace.portIndex();
+    if (!port)
+        return;
+    const QString problem = m_context.workspace.document().edit(
+        text, [&](job::Job& job) { change(job, job.ports[*port]); });
+    if (!problem.isEmpty())
+        m_prompts.tell(this, tr("Not done"), problem);
+}
+
+void MainWindow::addStation()
+{
+    std::size_t added = 0;
+    editPort(tr("Add station"), [&](job::Job&, job::Port& port) {
+        added = app::addStation(port, m_context.workspace.station().value_or(0));
+    });
+    m_context.workspace.chooseStation(added);
+}
+
+void MainWindow::removeStation()
+{
+    if (const auto station = m_context.workspace.station())
+        editPort(tr("Remove station"), [&](job::Job&, job::Port& port) { app::removeStation(port, *station); });
+}
+
+void MainWindow::addProbeSet()
+{
+    const auto station = m_context.workspace.station();
+    if (!station)
+        return;
+    std::size_t added = 0;
+    editPort(tr("Add probe set"),
+             [&](job::Job& job, job::Port& port) { added = app::addProbeSet(job, port, *station); });
+    m_context.workspace.chooseProbe(added);
+    m_context.workspace.choosePoint(0);
+    setStage(app::Stage::Probe);
+}
+
+void MainWindow::removeProbeSet()
+{
+    if (const auto probe = m_context.workspace.probe())
+        editPort(tr("Remove probe set"), [&](job::Job&, job::Port& port) { app::removeProbeSet(port, *probe); });
+}
+
+void MainWindow::useSuggestedPlan()
+{
+    editPort(tr("Use suggested plan"), [](job::Job&, job::Port& port) {
+        for (job::Station& station : port.stations)
+            station.planArea.reset();
+    });
+}
+
+void MainWindow::closeEvent(QCloseEvent* event)
+{
+    if (mayReplace())
+        event->accept();
+    else
+        event->ignore();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (event->mimeData()->hasUrls())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    const auto urls = event->mimeData()->urls();
+    if (!urls.isEmpty() && urls.first().isLocalFile())
+        openFile(urls.first().toLocalFile());
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
+#include <QHBoxLayout>
+
+#include "widgets/pages.hpp"
+
+namespace euryth::widgets {
+
+QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName)
+{
+    auto* row = new QWidget;
+    row->setObjectName(objectName);
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2);
+    auto* group = new QButtonGroup(row);
+    for (int i = 0; i < names.size(); ++i) {
+        auto* button = new QPushButton(names[i]);
+        button->setCheckable(true);
+        button->setChecked(i == 0);
+        group->addButton(button, i);
+        layout->addWidget(button);
+    }
+    QObject::connect(group, &QButtonGroup::idClicked, row, choose);
+    return row;
+}
+
+QString stationTitle(const app::Workspace& workspace)
+{
+    const auto station = workspace.station();
+    if (!station)
+        return QObject::tr("No station");
+    const QString name =
+        QString::fromStdString(judgement::stationName(workspace.analysis(), *workspace.port(), *station));
+    const QString place = workspace.text(units::Kind::Position, workspace.port()->stations[*station].s.si());
+    return name.isEmpty() ? QObject::tr("Station %1, %2 from the window").arg(*station + 1).arg(place)
+                          : QObject::tr("Station %1, %2, %3 from the window").arg(*station + 1).arg(name, place);
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "widgets/parts.hpp"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QStyle>
+
+#include "units/units.hpp"
+
+namespace euryth::widgets {
+
+Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
+{
+    setObjectName(QStringLiteral("panel"));
+    m_title = new QLabel(title);
+    m_title->setFont(drawing::font(drawing::text::kNormal, true));
+    m_note = new QLabel;
+    m_note->setFont(drawing::font(drawing::text::kSecond));
+    m_head = new QHBoxLayout;
+    m_head->setSpacing(8);
+    m_head->addWidget(m_title);
+    m_head->addWidget(m_note);
+    m_head->addStretch(1);
+    m_body = new QVBoxLayout(this);
+    m_body->setContentsMargins(12, 8, 12, 10);
+    m_body->setSpacing(6);
+    m_body->addLayout(m_head);
+}
+
+void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }
+
+QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
+{
+    auto* label = new QLabel(text, parent);
+    label->setFont(drawing::font(drawing::text::kSecond));
+    const auto paint = [label, &look = context.look] {
+        label->setStyleSheet(QStringLiteral("color: %1").arg(look.theme().ink2.name()));
+    };
+    paint();
+    QObject::connect(&context.look, &Look::changed, label, paint);
+    return label;
+}
+
+MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_context(context)
+{
+    setObjectName(QStringLiteral("messageLine"));
+    setWordWrap(true);
+    setFont(drawing::font(drawing::text::kSecond));
+    setMinimumHeight(34);
+    setAlignment(Qt::AlignLeft | Qt::AlignTop);
+    connect(&context.look, &Look::changed, this, &MessageLine::refresh);
+    refresh();
+}
+
+void MessageLine::setHint(const QString& hint)
+{
+    m_hint = hint;
+    refresh();
+}
+
+void MessageLine::showError(const QString& text)
+{
+    m_error = text;
+    refresh();
+}
+
+void MessageLine::clearError()
+{
+    m_error.clear();
+    refresh();
+}
+
+void MessageLine::refresh()
+{
+    const auto& theme = m_context.look.theme();
+    setStyleSheet(QStringLiteral("color: %1").arg((m_error.isEmpty() ? theme.ink2 : theme.danger).name()));
+    setText(m_error.isEmpty() ? m_hint : QStringLiteral("▲ ") + m_error);
+}
+
+FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
+    : QWidget(parent), m_context(context), m_source(std::move(source)), m_label(quietLabel({}, context)),
+      m_edit(new QLineEdit), m_unit(quietLabel({}, context)), m_reason(new QLabel)
+{
+    m_edit->setAlignment(Qt::AlignRight);
+    m_edit->setMinimumWidth(64);
+    m_edit->setMaximumWidth(96);
+    m_edit->installEventFilter(this);
+    m_unit->setMinimumWidth(34);
+    m_reason->setWordWrap(true);
+    m_reason->setFont(drawing::font(drawing::text::kSecond));
+    m_reason->setVisible(false);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    row->addWidget(m_label, 1);
+    row->addWidget(m_edit);
+    row->addWidget(m_unit);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(1);
+    column->addLayout(row);
+    column->addWidget(m_reason);
+    connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &FieldEdit::refresh);
+    connect(&context.look, &Look::changed, this, &FieldEdit::refresh);
+    refresh();
+}
+
+void FieldEdit::refresh()
+{
+    const auto binding = m_source();
+    setEnabled(binding.has_value());
+    if (!binding) {
+        m_edit->clear();
+        setRefused({});
+        return;
+    }
+    const auto& units = m_context.workspace.displayUnits();
+    const auto symbol = units::unitFor(binding->kind, units.system).symbol;
+    const auto& help = binding->field.help;
+    m_label->setText(binding->label);
+    m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
+    m_edit->setToolTip(QString::fromUtf8(help.data(), static_cast<qsizetype>(help.size())));
+    m_edit->setPlaceholderText(tr("unknown"));
+    m_reason->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    const bool typing = m_edit->hasFocus() && m_edit->isModified();
+    if (m_reason->text().isEmpty() && !typing)
+        m_edit->setText(app::fieldText(*binding, m_context.workspace.job(), units));
+}
+
+void FieldEdit::commit()
+{
+    const auto binding = m_source();
+    if (!binding || !m_edit->isModified())
+        return;
+    m_edit->setModified(false);
+    auto& workspace = m_context.workspace;
+    const QString reason = app::commit(workspace.document(), *binding, m_edit->text(), workspace.displayUnits());
+    setRefused(reason);
+    refresh();
+}
+
+void FieldEdit::setRefused(const QString& reason)
+{
+    m_reason->setText(reason);
+    m_reason->setVisible(!reason.isEmpty());
+    m_edit->setProperty("refused", !reason.isEmpty());
+    m_edit->style()->unpolish(m_edit);
+    m_edit->style()->polish(m_edit);
+}
+
+bool FieldEdit::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        m_edit->setModified(false);
+        setRefused({});
+        refresh();
+        m_edit->selectAll();
+        return true;
+    }
+    if (event->type() == QEvent::FocusIn)
+        QMetaObject::invokeMethod(m_edit, &QLineEdit::selectAll, Qt::QueuedConnection);
+    return QWidget::eventFilter(watched, event);
+}
+
+Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    connect(&context.workspace, &app::Workspace::refreshed, this, qOverload<>(&QWidget::update));
+    connect(&context.look, &Look::changed, this, qOverload<>(&QWidget::update));
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QHBoxLayout>
+#include <QHeaderView>
+
+#include "units/format.hpp"
+#include "widgets/pages.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+ProbePage::ProbePage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    m_sectionPanel = new Panel(tr("Section"));
+    auto* section = new SectionCanvas(context, SectionCanvas::Shows::Speeds);
+    section->setObjectName(QStringLiteral("speedSection"));
+    m_sectionPanel->body()->addWidget(section, 1);
+
+    auto* longPanel = new Panel(tr("Long section"));
+    longPanel->body()->addWidget(new LongSectionCanvas(context), 1);
+    auto* right = new QVBoxLayout;
+    right->setSpacing(8);
+    right->addWidget(longPanel, 2);
+    right->addWidget(makeEntry(), 3);
+    auto* top = new QHBoxLayout;
+    top->setSpacing(8);
+    top->addWidget(m_sectionPanel, 1);
+    top->addLayout(right, 1);
+
+    auto* stripPanel = new Panel(tr("Sets along the runner, on one scale"));
+    auto* add = new QPushButton(tr("Add a set here"));
+    add->setObjectName(QStringLiteral("addProbeSet"));
+    add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));
+    connect(add, &QPushButton::clicked, this, &ProbePage::addProbeSetWanted);
+    stripPanel->addTool(add);
+    stripPanel->body()->addWidget(new ProbeStrip(context));
+
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addLayout(top, 1);
+    column->addWidget(stripPanel);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
+    refresh();
+}
+
+QWidget* ProbePage::makeEntry()
+{
+    m_entryPanel = new Panel(tr("Readings"));
+    auto* messages = new MessageLine(m_context);
+    messages->setHint(tr("Type a speed and press Enter for the next point; a pitot's pressure with its unit works too "
+                         "(26.5 inH2O)."));
+    auto* table = new app::ProbeTable(m_context.workspace, this);
+    auto* view = new EntryView(m_context, *table, *messages);
+    view->setObjectName(QStringLiteral("probeTable"));
+    view->verticalHeader()->setDefaultSectionSize(28);
+    view->setMinimumHeight(114);
+    m_reading = new QLabel;
+    m_reading->setObjectName(QStringLiteral("reading"));
+    m_reading->setFont(drawing::font(40, true));
+    m_readingNote = new QLabel;
+    m_readingNote->setWordWrap(true);
+    m_sums = quietLabel({}, m_context);
+    m_sums->setWordWrap(true);
+
+    auto* numbers = new QVBoxLayout;
+    numbers->setSpacing(2);
+    numbers->addWidget(m_readingNote);
+    numbers->addWidget(m_reading);
+    numbers->addWidget(m_sums);
+    numbers->addStretch(1);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(14);
+    row->addWidget(view, 3);
+    row->addLayout(numbers, 2);
+    m_entryPanel->body()->addLayout(row, 1);
+    m_entryPanel->body()->addWidget(messages);
+
+    const auto setField = [this](const QString& label, const job::Field& f, Kind kind, auto member) {
+        auto* edit = new FieldEdit(m_context, [=, this]() -> std::optional<app::FieldBinding> {
+            const auto port = m_context.workspace.portIndex();
+            const auto probe = m_context.workspace.probe();
+            if (!port || !probe)
+                return std::nullopt;
+            return app::bind(label, f, kind,
+                             [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
+        });
+        edit->edit()->setMaximumWidth(64);
+        m_entryPanel->addTool(edit);
+    };
+    setField(tr("lift"), field::probeLift, Kind::Length, [](auto& p) -> auto& { return p.lift; });
+    setField(tr("bench flow"), field::benchFlow, Kind::Flow, [](auto& p) -> auto& { return p.benchFlow; });
+    return m_entryPanel;
+}
+
+void ProbePage::refresh()
+{
+    const auto& workspace = m_context.workspace;
+    m_sectionPanel->setTitle(stationTitle(workspace));
+    const auto* probe = workspace.probeResult();
+    if (!probe) {
+        m_entryPanel->setTitle(tr("No set"));
+        m_reading->setText(QString::fromUtf8(units::kUnknownText));
+        m_readingNote->setText(tr("Ctrl+Insert adds a set at the chosen station."));
+        m_sums->clear();
+        return;
+    }
+    const job::ProbeSet& set = workspace.port()->probes[probe->index];
+    m_entryPanel->setTitle(tr("Set %1").arg(QString::fromStdString(set.id)));
+    const std::size_t point = workspace.point().value_or(0);
+    const auto& reading = probe->readings[point];
+    m_readingNote->setText(tr("Point %1 of %2: %3")
+                               .arg(point + 1)
+                               .arg(probe->readings.size())
+                               .arg(QString::fromStdString(judgement::pointName(reading.at))));
+    m_reading->setText(reading.speed ? workspace.text(Kind::Speed, reading.speed->si())
+                                     : QString::fromUtf8(units::kUnknownText));
+    if (!probe->traverse) {
+        m_sums->setText(tr("Missing: %1.").arg(QString::fromStdString(probe->traverse.missing)));
+        return;
+    }
+    const probing::Traverse& t = *probe->traverse;
+    QString sums;
+    if (const auto& ratio = t.points[point].ratio) {
+        sums += tr("%1 the mean: %2. ")
+                    .arg(QString::fromStdString(units::format(Ratio{*ratio}, workspace.displayUnits())),
+                         QString::fromUtf8(probing::name(*t.points[point].verdict).data()));
+    }
+    sums += tr("Mean %1, uniformity %2.").arg(
+        workspace.text(Kind::Speed, t.mean.si()),
+        QString::fromStdString(units::formatPlain(t.uniformity, 3, workspace.displayUnits())));
+    sums += tr(" Mean times area %1").arg(workspace.text(Kind::Flow, t.flow.si()));
+    if (probe->flowAgainstBench)
+        sums += tr(", %1 against the bench").arg(workspace.text(Kind::Percent, *probe->flowAgainstBench));
+    m_sums->setText(sums + QLatin1Char('.'));
+}
+
+}  // namespace euryth::widgets
