@@ -18,6 +18,8 @@ const EntryTable::RefusedText* EntryTable::refusedAt(const QModelIndex& index) c
 
 QVariant EntryTable::data(const QModelIndex& index, int role) const
 {
+    if (!hasIndex(index.row(), index.column()))
+        return {};
     const FieldBinding binding = bindingAt(index);
     const bool computed = !binding.get;
     const RefusedText* refused = refusedAt(index);
@@ -72,8 +74,10 @@ QString EntryTable::commitAt(const QModelIndex& index, const QString& text)
 
 Qt::ItemFlags EntryTable::flags(const QModelIndex& index) const
 {
+    if (!index.isValid() || !hasIndex(index.row(), index.column()))
+        return Qt::NoItemFlags;
     const Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    return index.isValid() && bindingAt(index).get ? flags | Qt::ItemIsEditable : flags;
+    return bindingAt(index).get ? flags | Qt::ItemIsEditable : flags;
 }
 
 void EntryTable::dismiss(const QModelIndex& index)

@@ -89,7 +89,7 @@ FieldBinding ProbeTable::bindingAt(const QModelIndex& at) const
 {
     const auto [port, probe] = *m_set;
     const std::size_t reading = readingAt(at);
-    FieldBinding binding{tr("speed"), job::field::speed, Kind::Speed, false, {}, {}};
+    FieldBinding binding{tr("speed"), job::field::speed, Kind::Speed, {}, false, {}, {}};
     binding.get = [=](const job::Job& job) -> std::optional<double> {
         const auto speed = judgement::readingSpeed(job.ports[port].probes[probe].readings[reading],
                                                    judgement::roomAir(job.bench));

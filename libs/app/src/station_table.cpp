@@ -58,7 +58,7 @@ QVariant StationTable::headerData(int section, Qt::Orientation orientation, int 
     }
     const std::array<QString, kSectionColumns> names{tr("from\nwindow"), tr("width"),         tr("height"),
                                                      tr("R roof\nleft"), tr("R roof\nright"), tr("R floor\nright"),
-                                                     tr("R floor\nleft"), tr("net area")};
+                                                     tr("R floor\nleft"), tr("net\narea")};
     return names.at(static_cast<std::size_t>(section));
 }
 

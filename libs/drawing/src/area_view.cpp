@@ -56,7 +56,7 @@ void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, cons
         paintLabel(painter, view.plot.adjusted(-30, 0, 30, 30), {px, view.plot.bottom() + 14}, label);
     }
     painter.setPen(theme.ink2);
-    painter.drawText(QRectF(view.plot.left() - 60, view.plot.top() - 24, 200, 18), Qt::AlignLeft | Qt::AlignVCenter,
+    painter.drawText(QRectF(view.plot.left() - 60, view.plot.top() - 46, 200, 18), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("net area, %1").arg(symbol(units::Kind::Area, scene.units)));
     painter.drawText(QRectF(view.plot.right() - 220, view.plot.bottom() + 22, 220, 18),
                      Qt::AlignRight | Qt::AlignVCenter,
@@ -93,7 +93,7 @@ void paintWanted(QPainter& painter, const Theme& theme, const AreaView& view, co
     painter.drawLine(QPointF(view.plot.left(), py), QPointF(view.plot.right(), py));
     painter.setFont(font(text::kSecond));
     painter.setPen(theme.ink2);
-    painter.drawText(QRectF(view.plot.left() + 6, py + 2, 320, 18), Qt::AlignLeft | Qt::AlignVCenter,
+    painter.drawText(QRectF(view.plot.right() - 330, py + 2, 322, 18), Qt::AlignRight | Qt::AlignVCenter,
                      tr("the engine asks for %1 at least")
                          .arg(QString::fromStdString(
                              units::formatWithUnit(units::Kind::Area, *scene.wanted, scene.units))));

@@ -21,6 +21,7 @@ LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAn
 {
     LongSectionScene scene;
     scene.chosen = chosen;
+    scene.airEnters = port.side == job::Side::Intake;
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         const job::Station& station = port.stations[i];
         const auto pose = station.pose.complete();
@@ -51,7 +52,7 @@ LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAn
 
 LongSectionView::LongSectionView(const LongSectionScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)
 {
-    if (!scene.missing.isEmpty())
+    if (scene.stations.size() < 2)
         return;
     double left = 1e9;
     double right = -1e9;
@@ -67,7 +68,7 @@ LongSectionView::LongSectionView(const LongSectionScene& scene, const QRectF& re
         for (const auto& p : {s.cut.roof, s.cut.floor, s.roofOutside, s.floorOutside})
             take(p);
     }
-    const QRectF inside = rect.adjusted(14, 24, -14, -14);
+    const QRectF inside = rect.adjusted(70, 22, -60, -2);
     m_scale = std::min(inside.width() / (right - left), inside.height() / (high - low));
     m_origin = QPointF(inside.center().x() - (left + right) / 2.0 * m_scale,
                        inside.center().y() + (low + high) / 2.0 * m_scale);
@@ -80,7 +81,7 @@ QPointF LongSectionView::toPixel(geometry::SidePoint p) const
 
 void LongSectionView::paint(QPainter& painter, const Theme& theme) const
 {
-    if (!m_scene.missing.isEmpty())
+    if (m_scene.stations.size() < 2)
         return paintEmpty(painter, theme, m_rect, m_scene.missing);
     painter.setRenderHint(QPainter::Antialiasing);
     const auto& stations = m_scene.stations;
@@ -116,15 +117,20 @@ void LongSectionView::paint(QPainter& painter, const Theme& theme) const
             continue;
         painter.setPen(solidPen(chosen ? theme.now : theme.ink2, chosen ? 3.0 : 1.0));
         painter.drawLine(toPixel(stations[i].cut.roof), toPixel(stations[i].cut.floor));
-        const QPointF top = toPixel(stations[i].cut.roof);
+        const QPointF outward = toPixel(stations[i].roofOutside) - toPixel(stations[i].cut.middle);
+        const double length = std::hypot(outward.x(), outward.y());
+        const QPointF top = toPixel(stations[i].roofOutside) + outward / length * 12.0;
         painter.setPen(chosen ? theme.now : theme.ink2);
         painter.setFont(font(text::kSecond, chosen));
-        paintLabel(painter, m_rect, top + QPointF(0, -12), stations[i].name);
+        const double half = painter.fontMetrics().horizontalAdvance(stations[i].name) / 2.0;
+        paintLabel(painter, m_rect, top + QPointF(outward.x() / length * half, 0), stations[i].name);
     }
     painter.setFont(font(text::kSecond));
     painter.setPen(theme.ink2);
     const QPointF window = toPixel(stations.front().cut.middle);
-    painter.drawText(window + QPointF(6, 4), tr("air in"));
+    const bool intake = m_scene.airEnters;
+    painter.drawText(QRectF(window.x() - 96, window.y() - 9, 90, 18), Qt::AlignRight | Qt::AlignVCenter,
+                     intake ? tr("air in →") : tr("← air out"));
     if (m_scene.tip) {
         painter.setPen(solidPen(theme.now, 2.0));
         painter.drawLine(window, toPixel(*m_scene.tip));

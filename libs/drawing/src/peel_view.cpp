@@ -16,6 +16,8 @@ using geometry::index;
 using geometry::kSectors;
 using geometry::Sector;
 
+constexpr double kTagWidth = 20.0;
+
 QString tr(const char* text) { return QCoreApplication::translate("Peel", text); }
 
 QString holdWord(cutting::Hold hold)
@@ -116,7 +118,9 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
         plate.moveCenter(box.center());
         painter.fillRect(plate, theme.panel);
     }
-    painter.drawText(box, Qt::AlignCenter, label);
+    const bool tagged = std::ranges::any_of(
+        m_scene.tags, [&](const auto& tag) { return tag.station == station && tag.sector == sector; });
+    painter.drawText(tagged ? box.adjusted(kTagWidth, 0, 0, 0) : box, Qt::AlignCenter, label);
 }
 
 void PeelView::paint(QPainter& painter, const Theme& theme) const
@@ -166,7 +170,7 @@ void PeelView::paint(QPainter& painter, const Theme& theme) const
     for (const auto& tag : m_scene.tags) {
         const QRectF box = cell(tag.station, tag.sector);
         painter.setFont(font(11, true));
-        QRectF flag(box.left() + 1, box.top() + 1, painter.fontMetrics().horizontalAdvance(tag.id) + 6, 13);
+        const QRectF flag(box.left() + 2, box.top() + 3, kTagWidth, box.height() - 6);
         painter.fillRect(flag, theme.ink);
         painter.setPen(theme.panel);
         painter.drawText(flag, Qt::AlignCenter, tag.id);

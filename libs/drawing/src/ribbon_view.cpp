@@ -18,13 +18,33 @@ constexpr double kDistancesHeight = 18.0;
 
 QString tr(const char* text) { return QCoreApplication::translate("Ribbon", text); }
 
-double largestArea(const RunnerScene& scene)
-{
-    double largest = 0.0;
-    for (const auto& station : scene.stations)
-        largest = std::max({largest, station.area, station.plan.value_or(0.0), station.afterCut.value_or(0.0)});
-    return largest;
-}
+/// Differences of area are what matters and are only some per cent, so they are drawn larger; the caption says so.
+constexpr double kExaggeration = 3.0;
+
+/// Half-width of the band, pixels, for an area.
+class WidthScale {
+public:
+    WidthScale(const RunnerScene& scene, double greatestHalf)
+    {
+        for (const auto& station : scene.stations)
+            m_mean += station.area / static_cast<double>(scene.stations.size());
+        double widest = 0.0;
+        for (const auto& s : scene.stations)
+            widest = std::max({widest, relative(s.area), relative(s.plan.value_or(0.0)),
+                               relative(s.afterCut.value_or(0.0))});
+        m_pixels = greatestHalf / widest;
+    }
+    [[nodiscard]] double operator()(double area) const { return relative(area) * m_pixels; }
+
+private:
+    [[nodiscard]] double relative(double area) const
+    {
+        constexpr double least = 0.08;
+        return std::max(least, 1.0 + kExaggeration * (area / m_mean - 1.0));
+    }
+    double m_mean = 0.0;
+    double m_pixels = 1.0;
+};
 
 /// The band's outline with half-heights `half(i)` at the stations.
 template <class F>
@@ -62,12 +82,12 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     painter.setRenderHint(QPainter::Antialiasing);
     const QRectF body = m_rect.adjusted(0, kMarksHeight + kNamesHeight, 0, -kDistancesHeight);
     const double middle = body.center().y();
-    const double perArea = body.height() / 2.0 / largestArea(scene);
-    const auto now = [&](std::size_t i) { return scene.stations[i].area * perArea; };
+    const WidthScale half(scene, body.height() / 2.0);
+    const auto now = [&](std::size_t i) { return half(scene.stations[i].area); };
 
     const QPainterPath present = closed(band(scene, x, middle, now));
     const QPainterPath cut = closed(band(scene, x, middle, [&](std::size_t i) {
-        return scene.stations[i].afterCut.value_or(scene.stations[i].area) * perArea;
+        return half(scene.stations[i].afterCut.value_or(scene.stations[i].area));
     }));
     painter.fillPath(cut.subtracted(present), metalHatch(theme));
     painter.fillPath(present, theme.nowSoft);
@@ -76,11 +96,11 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan.has_value(); });
     if (planned) {
         const QPolygonF plan =
-            band(scene, x, middle, [&](std::size_t i) { return *scene.stations[i].plan * perArea; });
-        const auto half = static_cast<qsizetype>(scene.stations.size());
+            band(scene, x, middle, [&](std::size_t i) { return half(*scene.stations[i].plan); });
+        const auto oneSide = static_cast<qsizetype>(scene.stations.size());
         painter.setPen(planPen(theme, 1.6));
-        painter.drawPolyline(plan.first(half));
-        painter.drawPolyline(plan.last(half));
+        painter.drawPolyline(plan.first(oneSide));
+        painter.drawPolyline(plan.last(oneSide));
     }
 
     double lastDistance = -1e9;
@@ -107,8 +127,8 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     }
     painter.setPen(theme.ink2);
     painter.setFont(font(text::kSecond));
-    painter.drawText(QRectF(m_rect.left() + 4, m_rect.top(), 220, kMarksHeight), Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("The runner, width = net area"));
+    painter.drawText(QRectF(m_rect.left() + 4, m_rect.top(), 400, kMarksHeight), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("The runner: width = net area, differences drawn three times"));
     for (auto mark = scene.marks.rbegin(); mark != scene.marks.rend(); ++mark) {
         // The worst comes first in the list and is drawn last, on top of what shares its place.
         const double px = x.toPixel(mark->s);

@@ -22,7 +22,7 @@ using geometry::Sector;
 using geometry::WallContour;
 
 constexpr std::size_t kOutline = 240;
-constexpr double kReadingHeight = 24.0;
+constexpr double kReadingHeight = 22.0;
 
 QString tr(const char* text) { return QCoreApplication::translate("SectionView", text); }
 
@@ -40,21 +40,26 @@ Length largestWall(const SectionScene& scene)
 
 std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis)
 {
+    double slowest = 1e9;
     double fastest = 0.0;
     for (const auto& probe : analysis.probes) {
-        if (probe.traverse)
-            fastest = std::max(fastest, probe.traverse->points[probe.traverse->fastest()].speed->si());
+        for (const auto& reading : probe.readings) {
+            slowest = std::min(slowest, reading.speed.value_or(Speed::fromSi(slowest)).si());
+            fastest = std::max(fastest, reading.speed.value_or(Speed{}).si());
+        }
     }
-    return {0.0, fastest > 0.0 ? fastest : 1.0};
+    return fastest > slowest ? std::pair{slowest, fastest} : std::pair{0.0, std::max(fastest, 1.0)};
 }
 
 SectionView::SectionView(const SectionScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)
 {
     const auto& shape = scene.station.section.shape;
-    const double margin = scene.showWalls ? 40.0 : 8.0;
+    // Room for the wall's numbers at the sides, and above and below.
+    const double marginAcross = scene.showWalls ? 48.0 : 8.0;
+    const double marginUp = scene.showWalls ? 26.0 : 8.0;
     const double wall = 2.0 * largestWall(scene).si();
-    m_scale = std::min((rect.width() - 2.0 * margin - 16.0) / (shape.width.si() + wall),
-                       (rect.height() - 2.0 * margin) / (shape.height.si() + wall));
+    m_scale = std::min((rect.width() - 2.0 * marginAcross) / (shape.width.si() + wall),
+                       (rect.height() - 2.0 * marginUp) / (shape.height.si() + wall));
     m_scale = std::max(m_scale, 1.0);
     m_middle = rect.center();
 }
@@ -150,9 +155,9 @@ void SectionView::paintAir(QPainter& painter) const
         painter.setBrush(Qt::NoBrush);
         painter.setFont(font(text::kSecond));
         painter.setPen(m_scene.theme.ink);
-        const QString label = tr("guide boss");
-        if (painter.fontMetrics().horizontalAdvance(label) < box.width())
-            painter.drawText(box, Qt::AlignCenter, label);
+        constexpr double legible = 30.0;
+        if (!m_scene.traverse && box.width() > legible)
+            paintLabel(painter, m_rect, {box.center().x(), box.bottom() + 10.0}, tr("guide boss"));
     }
 }
 
@@ -242,7 +247,7 @@ QRectF SectionView::readingBox(std::size_t reading) const
 {
     const auto& point = m_scene.traverse->points[reading];
     const geometry::Point at = probing::toSection(point.at, m_scene.station.section.shape);
-    QRectF box(0, 0, 58, kReadingHeight);
+    QRectF box(0, 0, 46, kReadingHeight);
     box.moveCenter(toPixel(at));
     return box;
 }
@@ -280,7 +285,7 @@ void SectionView::paintReadings(QPainter& painter) const
         const QString verdict = QString::fromUtf8(probing::name(*point.verdict).data());
         painter.setFont(font(text::kSecond, true));
         QRectF tag(0, 0, painter.fontMetrics().horizontalAdvance(verdict) + 10, 16);
-        tag.moveCenter({box.center().x(), box.bottom() + 7});
+        tag.moveCenter({box.center().x(), box.bottom() + 9});
         painter.setPen(Qt::NoPen);
         painter.setBrush(*point.verdict == probing::Verdict::Fast ? m_scene.theme.danger : m_scene.theme.ink);
         painter.drawRoundedRect(tag, 3, 3);

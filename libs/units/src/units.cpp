@@ -28,6 +28,7 @@ constexpr std::array kKinds{
     KindUnits{Kind::Position, "a distance along the runner", {"mm", 1e-3, 0, 1}, {"in", factor::inch, 0, 2}},
     KindUnits{Kind::Area, "an area", {"mm²", 1e-6, 0, 0}, {"in²", kInch2, 0, 2}},
     KindUnits{Kind::Volume, "a volume", {"cc", 1e-6, 0, 1}, {"cc", 1e-6, 0, 1}},
+    KindUnits{Kind::SmallVolume, "a volume", {"cc", 1e-6, 0, 2}, {"cc", 1e-6, 0, 2}},
     KindUnits{Kind::Angle, "an angle", {"°", factor::degree, 0, 1}, {"°", factor::degree, 0, 1}},
     KindUnits{Kind::Speed, "a speed", {"m/s", 1, 0, 1}, {"ft/s", factor::foot, 0, 0}},
     KindUnits{Kind::Depression, "a depression", {"kPa", 1e3, 0, 2}, {"inH2O", factor::inchOfWater, 0, 1}},
@@ -128,6 +129,7 @@ bool accepts(Kind wanted, Kind given)
     const auto family = [](Kind kind) {
         switch (kind) {
         case Kind::Position: return Kind::Length;
+        case Kind::SmallVolume: return Kind::Volume;
         case Kind::AirPressure: return Kind::Depression;
         default: return kind;
         }

@@ -63,7 +63,7 @@ void CallsPanel::rebuild()
     const int scrolled = m_scroll->verticalScrollBar()->value();
     auto* list = new QWidget;
     auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(0, 0, 4, 0);
+    column->setContentsMargins(0, 0, 10, 0);
     column->setSpacing(8);
     const auto port = m_context.workspace.portIndex();
     int open = 0;
@@ -121,7 +121,7 @@ QWidget* CallsPanel::makeLinks(const judgement::Call& call, QVBoxLayout* column)
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(10);
+    layout->setSpacing(4);
     if (call.s || call.probe) {
         auto* go = link(tr("Go there"));
         connect(go, &QPushButton::clicked, this, [this, call] { m_context.workspace.goTo(call); });

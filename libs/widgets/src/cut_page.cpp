@@ -10,6 +10,15 @@ namespace euryth::widgets {
 
 using units::Kind;
 
+namespace {
+
+QString depthNote()
+{
+    return CutPage::tr("keep: wall too thin   ?: not measured   dead: no air   seat: the seat cutter's");
+}
+
+}  // namespace
+
 CutPage::CutPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
     auto* foot = new QHBoxLayout;
@@ -21,6 +30,7 @@ CutPage::CutPage(Context context, QWidget* parent) : QWidget(parent), m_context(
     column->setSpacing(8);
     column->addWidget(makePeel(), 5);
     column->addLayout(foot, 6);
+    setFocusProxy(m_list);
     connect(&context.workspace, &app::Workspace::refreshed, this, &CutPage::refresh);
     refresh();
 }
@@ -28,13 +38,13 @@ CutPage::CutPage(Context context, QWidget* parent) : QWidget(parent), m_context(
 QWidget* CutPage::makePeel()
 {
     auto* panel = new Panel(tr("The wall unrolled"));
-    panel->setNote(tr("window at the left, valve at the right; cut depths as planned"));
+    panel->setNote(depthNote());
     m_peel = new PeelCanvas(m_context);
     panel->addTool(makeSwitch(
         {tr("Cut depth"), tr("Wall left"), tr("Speed")},
         [this, panel](int i) {
             m_peel->setShows(static_cast<drawing::PeelShows>(i));
-            const QStringList notes{tr("window at the left, valve at the right; cut depths as planned"),
+            const QStringList notes{depthNote(),
                                     tr("wall that is left after the cuts"),
                                     tr("local speed before the wall over the section's mean, before the cuts")};
             panel->setNote(notes[i]);
@@ -58,6 +68,8 @@ QWidget* CutPage::makeList()
     m_list->verticalHeader()->hide();
     m_list->verticalHeader()->setDefaultSectionSize(25);
     m_list->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    m_list->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+    m_list->horizontalHeader()->setSectionResizeMode(2, QHeaderView::ResizeToContents);
     m_list->horizontalHeader()->setHighlightSections(false);
     m_list->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
     m_why = new QLabel;
@@ -81,7 +93,9 @@ QWidget* CutPage::makeList()
 QWidget* CutPage::makeSection()
 {
     m_sectionPanel = new Panel(tr("Section"));
-    m_sectionPanel->body()->addWidget(new SectionCanvas(m_context, SectionCanvas::Shows::Cut), 1);
+    auto* canvas = new SectionCanvas(m_context, SectionCanvas::Shows::Cut);
+    canvas->setMinimumHeight(130);
+    m_sectionPanel->body()->addWidget(canvas, 1);
     m_effect = new QLabel;
     m_effect->setObjectName(QStringLiteral("cutEffect"));
     m_effect->setWordWrap(true);
@@ -121,14 +135,15 @@ void CutPage::refresh()
     }
     const auto& stations = workspace.port()->stations;
     for (const cutting::Cut& cut : plan->cuts) {
-        const QString range = workspace.number(Kind::Position, stations[cut.stations.front()].s.si()) +
-                              QStringLiteral(" – ") +
-                              workspace.text(Kind::Position, stations[cut.stations.back()].s.si());
+        const double from = stations[cut.stations.front()].s.si();
+        QString range = workspace.text(Kind::Position, stations[cut.stations.back()].s.si());
+        if (cut.stations.size() > 1)
+            range.prepend(workspace.number(Kind::Position, from) + QStringLiteral(" – "));
         const QStringList texts{QString::fromStdString(cut.id),
                                 QString::fromUtf8(cutting::name(cut.face).data()),
                                 range,
                                 workspace.text(Kind::Length, cut.maxDepth.si()),
-                                workspace.text(Kind::Volume, cut.volume.si()),
+                                workspace.text(Kind::SmallVolume, cut.volume.si()),
                                 workspace.text(Kind::Length, cut.wallLeft.si())};
         QList<QStandardItem*> items;
         for (int i = 0; i < texts.size(); ++i) {

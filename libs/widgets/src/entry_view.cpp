@@ -154,6 +154,9 @@ void EntryView::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint 
 void EntryView::keyPressEvent(QKeyEvent* event)
 {
     const QModelIndex index = currentIndex();
+    // The editor hands its Return on to us as well; closeEditor() is what moves the hand then.
+    if (state() == EditingState)
+        return;
     if (event->matches(QKeySequence::Copy))
         return copySelection();
     if (event->matches(QKeySequence::Paste))
@@ -225,11 +228,10 @@ void EntryView::pasteFromClipboard()
         }
     }
     if (!leftOver.isEmpty())
-        m_messages.showError(tr("%n value(s) did not fit the table and were not pasted, the first is %1", "",
-                                static_cast<int>(leftOver.size()))
-                                 .arg(leftOver.first()));
+        m_messages.showError(tr("the table ends before what was pasted does; left out: %1")
+                                 .arg(leftOver.join(QStringLiteral(", ")).left(80)));
     else if (refusals > 0)
-        m_messages.showError(tr("%n pasted value(s) cannot be read; they are marked in the table", "", refusals));
+        m_messages.showError(tr("some of what was pasted cannot be read and is marked in the table (%1)").arg(refusals));
 }
 
 }  // namespace euryth::widgets

@@ -59,7 +59,7 @@ QPushButton:disabled { color: @ink2; background: @ground; }
 QPushButton[link="true"] { background: transparent; border: none; color: @now; padding: 2px 4px; text-align: left;
     min-height: 20px; }
 QPushButton[link="true"]:hover, QPushButton[link="true"]:focus { text-decoration: underline; }
-QLineEdit { background: @field; border: 1px solid @line; border-radius: 3px; padding: 2px 6px; min-height: 22px;
+QLineEdit { background: @field; border: 1px solid @line; border-radius: 3px; padding: 1px 6px; min-height: 21px;
     selection-background-color: @now; selection-color: @onNow; }
 QLineEdit:focus { border: 2px solid @now; padding: 1px 5px; }
 QLineEdit[refused="true"] { border: 2px solid @danger; padding: 1px 5px; }
@@ -67,7 +67,7 @@ QTableView { background: @field; border: 1px solid @line; border-radius: 3px; gr
 QTableView QLineEdit { border: 2px solid @now; border-radius: 0; padding: 0 3px; min-height: 0; }
 QHeaderView { background: @panel; border: none; }
 QHeaderView::section { background: @panel; color: @ink2; border: none; border-right: 1px solid @line;
-    border-bottom: 1px solid @line; padding: 3px 4px; }
+    border-bottom: 1px solid @line; padding: 3px 1px; }
 QTableCornerButton::section { background: @panel; border: none; border-right: 1px solid @line;
     border-bottom: 1px solid @line; }
 QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }

@@ -107,14 +107,16 @@ QWidget* MainWindow::makeTopBar()
         }
     }
     row->addWidget(menus);
-    row->addStretch(1);
+    m_title = new QLabel;
+    m_title->setObjectName(QStringLiteral("jobTitle"));
+    row->addWidget(m_title, 1);
     m_stages = new QButtonGroup(this);
     int number = 0;
     for (const CommandId id : kStageCommands) {
         QString name = action(id)->text().remove(QLatin1Char('&'));
         auto* button = new QPushButton(QStringLiteral("%1  %2").arg(number + 1).arg(name));
         button->setCheckable(true);
-        button->setMinimumSize(112, 32);
+        button->setMinimumSize(96, 32);
         button->setToolTip(action(id)->toolTip() + QStringLiteral(" (Ctrl+%1)").arg(number + 1));
         button->setFocusPolicy(Qt::TabFocus);
         m_stages->addButton(button, number++);
@@ -165,17 +167,25 @@ void MainWindow::refresh()
 {
     auto& workspace = m_context.workspace;
     const int stage = static_cast<int>(workspace.stage());
-    m_pages->setCurrentIndex(stage);
+    if (m_pages->currentIndex() != stage) {
+        m_pages->setCurrentIndex(stage);
+        m_pages->currentWidget()->setFocus();  // the page hands it to where one types
+    }
     m_stages->button(stage)->setChecked(true);
     const bool inch = workspace.displayUnits().system == units::System::Inch;
     const bool night = m_context.look.style() == drawing::Style::NightShift;
-    findChild<QPushButton*>(QStringLiteral("unitsButton"))->setText(inch ? tr("inch") : tr("metric"));
-    findChild<QPushButton*>(QStringLiteral("styleButton"))->setText(night ? tr("dark") : tr("light"));
+    findChild<QPushButton*>(QStringLiteral("unitsButton"))->setText(inch ? tr("Units: inch") : tr("Units: metric"));
+    findChild<QPushButton*>(QStringLiteral("styleButton"))->setText(night ? tr("Style: dark") : tr("Style: light"));
     findChild<QPushButton*>(QStringLiteral("helpButton"))->setText(tr("Help"));
     auto& document = workspace.document();
     setWindowTitle(tr("%1 (%2)%3 – Euryth")
                        .arg(QString::fromStdString(workspace.job().title), document.displayName(),
                             document.isDirty() ? QStringLiteral(" *") : QString()));
+    QString title = QString::fromStdString(workspace.job().title);
+    if (document.isDirty())
+        title += tr(" (not saved)");
+    m_title->setText(m_title->fontMetrics().elidedText(title, Qt::ElideRight, 250));
+    m_title->setToolTip(document.path().isEmpty() ? document.displayName() : document.path());
     const bool station = workspace.station().has_value();
     action(CommandId::RemoveStation)->setEnabled(station);
     action(CommandId::AddProbeSet)->setEnabled(station);

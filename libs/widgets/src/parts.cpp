@@ -43,7 +43,6 @@ QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
 
 MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_context(context)
 {
-    setObjectName(QStringLiteral("messageLine"));
     setWordWrap(true);
     setFont(drawing::font(drawing::text::kSecond));
     setMinimumHeight(34);
@@ -120,7 +119,7 @@ void FieldEdit::refresh()
     m_label->setText(binding->label);
     m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
     m_edit->setToolTip(QString::fromUtf8(help.data(), static_cast<qsizetype>(help.size())));
-    m_edit->setPlaceholderText(tr("unknown"));
+    m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
     m_reason->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
     const bool typing = m_edit->hasFocus() && m_edit->isModified();
     if (m_reason->text().isEmpty() && !typing)

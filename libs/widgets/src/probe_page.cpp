@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QScrollArea>
 
 #include "units/format.hpp"
 #include "widgets/pages.hpp"
@@ -21,8 +22,8 @@ ProbePage::ProbePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     longPanel->body()->addWidget(new LongSectionCanvas(context), 1);
     auto* right = new QVBoxLayout;
     right->setSpacing(8);
-    right->addWidget(longPanel, 2);
-    right->addWidget(makeEntry(), 3);
+    right->addWidget(longPanel, 1);
+    right->addWidget(makeEntry());
     auto* top = new QHBoxLayout;
     top->setSpacing(8);
     top->addWidget(m_sectionPanel, 1);
@@ -34,7 +35,13 @@ ProbePage::ProbePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));
     connect(add, &QPushButton::clicked, this, &ProbePage::addProbeSetWanted);
     stripPanel->addTool(add);
-    stripPanel->body()->addWidget(new ProbeStrip(context));
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(new ProbeStrip(context));
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setFixedHeight(118);
+    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    stripPanel->body()->addWidget(scroll);
 
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -49,6 +56,7 @@ QWidget* ProbePage::makeEntry()
 {
     m_entryPanel = new Panel(tr("Readings"));
     auto* messages = new MessageLine(m_context);
+    messages->setObjectName(QStringLiteral("probeMessage"));
     messages->setHint(tr("Type a speed and press Enter for the next point; a pitot's pressure with its unit works too "
                          "(26.5 inH2O)."));
     auto* table = new app::ProbeTable(m_context.workspace, this);
@@ -56,6 +64,7 @@ QWidget* ProbePage::makeEntry()
     view->setObjectName(QStringLiteral("probeTable"));
     view->verticalHeader()->setDefaultSectionSize(28);
     view->setMinimumHeight(114);
+    setFocusProxy(view);
     m_reading = new QLabel;
     m_reading->setObjectName(QStringLiteral("reading"));
     m_reading->setFont(drawing::font(40, true));
@@ -132,7 +141,8 @@ void ProbePage::refresh()
         QString::fromStdString(units::formatPlain(t.uniformity, 3, workspace.displayUnits())));
     sums += tr(" Mean times area %1").arg(workspace.text(Kind::Flow, t.flow.si()));
     if (probe->flowAgainstBench)
-        sums += tr(", %1 against the bench").arg(workspace.text(Kind::Percent, *probe->flowAgainstBench));
+        sums += (*probe->flowAgainstBench < 0.0 ? tr(", %1 under the bench") : tr(", %1 over the bench"))
+                    .arg(workspace.text(Kind::Percent, std::abs(*probe->flowAgainstBench)));
     m_sums->setText(sums + QLatin1Char('.'));
 }
 

@@ -50,7 +50,7 @@ void Rack::paintTile(QPainter& painter, std::size_t port) const
         painter.setPen(summary.worst == judgement::Severity::Danger ? theme().danger : theme().ink2);
         const QString mark = summary.worst == judgement::Severity::Danger ? QStringLiteral("▼ ") : QString();
         painter.drawText(inside.adjusted(0, 3, 0, 0), Qt::AlignRight | Qt::AlignTop,
-                         mark + tr("%n call(s)", "", summary.openCalls));
+                         mark + (summary.openCalls == 1 ? tr("1 call") : tr("%1 calls").arg(summary.openCalls)));
     }
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(15, true));

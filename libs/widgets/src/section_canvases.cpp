@@ -87,8 +87,11 @@ LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(
 drawing::LongSectionScene LongSectionCanvas::scene() const
 {
     const job::Port* port = workspace().port();
-    if (!port)
-        return {};
+    if (!port) {
+        drawing::LongSectionScene none;
+        none.missing = tr("This job has no port yet.");
+        return none;
+    }
     const job::Reading* tip = nullptr;
     const auto* probe = workspace().probeResult();
     if (probe && probe->station == workspace().station() && workspace().point())
@@ -200,7 +203,10 @@ bool PeelCanvas::event(QEvent* event)
 ProbeStrip::ProbeStrip(Context context, QWidget* parent) : Canvas(context, parent)
 {
     setObjectName(QStringLiteral("probeStrip"));
-    setFixedHeight(112);
+    setFixedHeight(104);
+    const auto grow = [this] { setMinimumWidth(static_cast<int>(tile(order().size()).left())); };
+    connect(&context.workspace, &app::Workspace::refreshed, this, grow);
+    grow();
     setAccessibleName(tr("Probe sets along the runner"));
 }
 

@@ -29,8 +29,13 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
         const auto station = m_context.workspace.station();
         if (!port || !station)
             return std::nullopt;
-        return app::bind(tr("plan here"), field::planArea, Kind::Area,
-                         [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
+        auto binding =
+            app::bind(tr("plan here"), field::planArea, Kind::Area,
+                      [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
+        const auto& suggested = m_context.workspace.analysis().suggested[*station];
+        if (suggested)
+            binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
+        return binding;
     });
     planField->setObjectName(QStringLiteral("planField"));
     planField->setToolTip(tr("Planned net area at the chosen station; empty takes the suggested one"));
@@ -39,7 +44,9 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     connect(suggest, &QPushButton::clicked, this, &ShapePage::suggestedPlanWanted);
     m_areaPanel->addTool(planField);
     m_areaPanel->addTool(suggest);
-    m_areaPanel->body()->addWidget(new AreaCanvas(context), 1);
+    auto* canvas = new AreaCanvas(context);
+    m_areaPanel->body()->addWidget(canvas, 1);
+    setFocusProxy(canvas);
 
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
@@ -58,6 +65,7 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
 QWidget* ShapePage::makeDemand()
 {
     auto* panel = new Panel(tr("What the engine asks for"));
+    panel->body()->setSpacing(3);
     m_wanted = new QLabel;
     m_wanted->setObjectName(QStringLiteral("wantedArea"));
     m_wanted->setFont(drawing::font(22, true));
@@ -80,6 +88,7 @@ QWidget* ShapePage::makeDemand()
 QWidget* ShapePage::makeThroat()
 {
     auto* panel = new Panel(tr("Throat"));
+    panel->body()->setSpacing(3);
     m_throat = new QLabel;
     m_throat->setFont(drawing::font(22, true));
     m_throatNote = quietLabel({}, m_context);
@@ -106,12 +115,16 @@ QWidget* ShapePage::makeThroat()
 QWidget* ShapePage::makeHouse()
 {
     auto* panel = new Panel(tr("House rules"));
+    panel->body()->setSpacing(3);
     const auto add = [&](const QString& label, const job::Field& f, Kind kind, auto member) {
         panel->body()->addWidget(
             jobField(m_context, label, f, kind, [=](auto& job) -> auto& { return member(job.house); }));
     };
     add(tr("Limiting Mach"), field::limitingMach, Kind::Number, [](auto& h) -> auto& { return h.limitingMach; });
-    add(tr("Taper each 100 mm"), field::taper, Kind::Percent, [](auto& h) -> auto& { return h.taperPer100mm; });
+    panel->body()->addWidget(new FieldEdit(m_context, [this]() -> std::optional<app::FieldBinding> {
+        const QString label = tr("Taper each %1").arg(m_context.workspace.text(Kind::Position, 0.1));
+        return app::bind(label, field::taper, Kind::Percent, [](auto& job) -> auto& { return job.house.taperPer100mm; });
+    }));
     add(tr("Small-big-small over"), field::smallBigSmall, Kind::Percent, [](auto& h) -> auto& { return h.smallBigSmall; });
     add(tr("Wall to leave"), field::leastWall, Kind::Length, [](auto& h) -> auto& { return h.leastWall; });
     add(tr("… where no weld reaches"), field::unrepairableLeastWall, Kind::Length,

@@ -29,6 +29,7 @@ QWidget* SurveyPage::makeTables()
     panel->addTool(makeSwitch({tr("Sections"), tr("Walls"), tr("Valve end")},
                               [this](int i) { m_tables->setCurrentIndex(i); }, QStringLiteral("surveySwitch")));
     auto* messages = new MessageLine(m_context);
+    messages->setObjectName(QStringLiteral("surveyMessage"));
     messages->setHint(tr("Type and press Enter to go on. 2 1/16in, 0.045+0.010 and 52mm are read too. Empty means "
                          "not measured."));
     using Columns = app::StationTable::Columns;
@@ -38,6 +39,8 @@ QWidget* SurveyPage::makeTables()
         view->setObjectName(columns == Columns::Sections ? QStringLiteral("sectionTable")
                                                          : QStringLiteral("wallTable"));
         m_tables->addWidget(view);
+        if (columns == Columns::Sections)
+            setFocusProxy(view);
     }
     m_tables->addWidget(makeValveEnd());
     panel->body()->addWidget(m_tables, 1);

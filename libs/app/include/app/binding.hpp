@@ -18,6 +18,7 @@ struct FieldBinding {
     QString label;
     job::Field field;
     units::Kind kind = units::Kind::Length;
+    QString emptyText;      ///< stands in an empty field; "unknown" where it is empty itself
     bool required = false;  ///< false: may be emptied, which makes it unknown
     std::function<std::optional<double>(const job::Job&)> get;      ///< SI
     std::function<void(job::Job&, std::optional<double>)> set;      ///< SI
@@ -54,7 +55,7 @@ template <class Access>
 FieldBinding bind(QString label, const job::Field& field, units::Kind kind, Access access)
 {
     using Member = std::remove_cvref_t<decltype(access(std::declval<job::Job&>()))>;
-    FieldBinding binding{std::move(label), field, kind, !detail::IsOptional<Member>::value, {}, {}};
+    FieldBinding binding{std::move(label), field, kind, {}, !detail::IsOptional<Member>::value, {}, {}};
     if constexpr (detail::IsOptional<Member>::value) {
         using T = typename Member::value_type;
         binding.get = [access](const job::Job& job) -> std::optional<double> {

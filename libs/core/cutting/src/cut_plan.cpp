@@ -113,12 +113,20 @@ Volume volumeOf(const CutProblem& problem, const DepthField& depths, const Cut& 
 
 Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
 {
-    const CutStation& station = problem.stations[cut.deepestStation];
     Phrase why;
-    const Area now = plan.before.areas[cut.deepestStation];
-    if (station.plan && now < *station.plan) {
-        why << "At " << Position{station.s} << " the area is " << now << ", the plan wants " << *station.plan << " ("
-            << Percent{*station.plan / now - 1.0} << " more).";
+    const CutStation* smallStation = nullptr;
+    double greatestLack = 0.0;
+    for (const std::size_t i : cut.stations) {
+        const CutStation& station = problem.stations[i];
+        const double lack = station.plan ? *station.plan / plan.before.areas[i] - 1.0 : 0.0;
+        if (lack > greatestLack) {
+            greatestLack = lack;
+            smallStation = &station;
+        }
+    }
+    if (smallStation) {
+        why << "At " << Position{smallStation->s} << " the area is " << smallStation->netArea() << ", the plan wants "
+            << *smallStation->plan << " (" << Percent{greatestLack} << " more).";
     }
     const CutStation* fastStation = nullptr;
     Sector fastSector{};

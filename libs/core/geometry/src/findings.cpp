@@ -30,7 +30,7 @@ void findSteps(Knots knots, const FindingLimits& limits, std::vector<Finding>& f
         if (!isStep(a, b, limits))
             continue;
         Phrase text;
-        text << "Step: the area changes by " << Percent{changeOf(a, b)} << " (" << a.area << " to " << b.area
+        text << "The area changes by " << Percent{changeOf(a, b)} << " (" << a.area << " to " << b.area
              << ") within " << Length(b.s - a.s) << ".";
         found.push_back({FindingKind::Step, b.s, changeOf(a, b), std::move(text)});
     }
@@ -61,7 +61,7 @@ void findSmallBigSmall(Knots knots, const FindingLimits& limits, std::vector<Fin
         if (excess <= limits.smallBigSmall)
             continue;
         Phrase text;
-        text << "Small, big, small: " << before << ", then " << here << " at " << Position{knots[i].s} << ", then "
+        text << before << ", then " << here << " at " << Position{knots[i].s} << ", then "
              << after << ": " << Percent{excess} << " over the larger side, allowed is "
              << Percent{limits.smallBigSmall} << ".";
         found.push_back({FindingKind::SmallBigSmall, knots[i].s, excess, std::move(text)});
@@ -86,7 +86,7 @@ void findFastGrowth(Knots knots, AirDirection air, const FindingLimits& limits, 
         if (worst && worst->magnitude >= angle.si())
             continue;
         Phrase text;
-        text << "Grows fast: from " << Position{from.s} << " to " << Position{to.s}
+        text << "From " << Position{from.s} << " to " << Position{to.s}
              << " the passage opens like a cone of " << angle << "; over about " << limits.fastGrowth
              << " the air may let go.";
         worst = Finding{FindingKind::FastGrowth, to.s, angle.si(), std::move(text)};
@@ -106,7 +106,7 @@ void findPinch(Knots knots, std::vector<Finding>& found)
         return;
     const double narrowing = 1.0 - pinch->area / knots.front().area;
     Phrase text;
-    text << "Pinch: " << pinch->area << " at " << Position{pinch->s} << ", the narrowest place with more area on both"
+    text << pinch->area << " at " << Position{pinch->s} << ", the narrowest place with more area on both"
          << " sides.";
     found.push_back({FindingKind::Pinch, pinch->s, narrowing, std::move(text)});
 }

@@ -71,6 +71,12 @@ private:
         const std::string name = stationName(m_analysis, m_port, station);
         return name.empty() ? "station " + std::to_string(station + 1) : name;
     }
+    /// The same inside a sentence: "the pinch" or "station 5".
+    [[nodiscard]] std::string thePlace(std::size_t station) const
+    {
+        const bool named = !stationName(m_analysis, m_port, station).empty();
+        return (named ? "the " : "") + placeName(station);
+    }
 
     void missingSurvey()
     {
@@ -130,11 +136,11 @@ private:
             Call& call = add(keyAt(std::string(key(f.kind)), f.s), Severity::Warning, Stage::Shape);
             call.s = f.s;
             const auto station = job::stationNear(m_port, f.s);
-            const std::string place = station ? placeName(*station) : "the runner";
+            const std::string place = station ? thePlace(*station) : "the runner";
             switch (f.kind) {
-            case geometry::FindingKind::Step: call.title << "A step at the " << place; break;
-            case geometry::FindingKind::SmallBigSmall: call.title << "Small, big, small around the " << place; break;
-            default: call.title << "Grows fast toward the " << place; break;
+            case geometry::FindingKind::Step: call.title << "A step at " << place; break;
+            case geometry::FindingKind::SmallBigSmall: call.title << "Small, big, small around " << place; break;
+            default: call.title << "Grows fast toward " << place; break;
             }
             call.text << f.text;
             const bool inBowl = station && m_analysis.places.bowl == station;
@@ -307,7 +313,7 @@ private:
         Call& call = add(keyAt("thin:" + std::string(name(sector)), stations[worst].s), Severity::Danger, Stage::Cut);
         call.s = stations[worst].s;
         call.sector = sector;
-        call.title << "Wall " << wall << " at the " << placeName(worst) << ", " << std::string(name(sector))
+        call.title << "Wall " << wall << " at " << thePlace(worst) << ", " << std::string(name(sector))
                    << ": hands off";
         const bool forever = m_port.stations[worst].unrepairable[index(sector)];
         call.text << (forever ? "A breakthrough here cannot be welded. " : "") << "Reserve "

@@ -50,6 +50,27 @@ std::vector<double> distinctSorted(std::span<const GridPoint> points, double Gri
     return values;
 }
 
+/// True for the log-linear positions: the same number of points on each of the standard's radii.
+bool isLogLinear(std::span<const GridPoint> points)
+{
+    constexpr double same = 0.003;
+    for (const int count : {3, 5}) {
+        const auto radii = logLinearRadii(count);
+        std::vector<std::size_t> onRadius(radii.size(), 0);
+        for (const GridPoint& p : points) {
+            const auto on = std::ranges::find_if(
+                radii, [&](double r) { return std::abs(r - std::hypot(p.u, p.v)) < same; });
+            if (on != radii.end())
+                ++onRadius[static_cast<std::size_t>(on - radii.begin())];
+        }
+        const std::size_t each = points.size() / radii.size();
+        if (each >= 2 && std::ranges::all_of(onRadius, [&](std::size_t n) { return n == each; }) &&
+            each * radii.size() == points.size())
+            return true;
+    }
+    return false;
+}
+
 std::size_t nearest(std::span<const double> values, double wanted)
 {
     const auto closest = std::ranges::min_element(values, {}, [&](double v) { return std::abs(v - wanted); });
@@ -113,7 +134,7 @@ std::optional<TensorGrid> asTensorGrid(std::span<const GridPoint> points)
 std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::RoundedRectangle& section)
 {
     std::vector<double> shares(points.size(), points.empty() ? 0.0 : 1.0 / static_cast<double>(points.size()));
-    if (points.size() < 2 || asTensorGrid(points))
+    if (points.size() < 2 || asTensorGrid(points) || isLogLinear(points))
         return shares;
     constexpr int steps = 120;
     std::ranges::fill(shares, 0.0);

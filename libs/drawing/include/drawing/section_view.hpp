@@ -32,7 +32,7 @@ struct SectionScene {
     Theme theme;
 };
 
-/// The colour scale that all maps of a port share: from 0 to the fastest reading.
+/// The colour scale that all maps of a port share: from its slowest to its fastest reading.
 std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis);
 
 /// Placed in a rectangle. Left in the picture is left as seen from the window.

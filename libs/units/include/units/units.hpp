@@ -7,12 +7,13 @@
 namespace euryth::units {
 
 /// What a number on the screen measures. Lengths along the runner have a kind of their own because they are shown
-/// with fewer digits than sizes and depths.
+/// with fewer digits than sizes and depths, and what a cut takes out because it needs more than a port's volume.
 enum class Kind {
     Length,
     Position,
     Area,
     Volume,
+    SmallVolume,
     Angle,
     Speed,
     Depression,

@@ -11,6 +11,7 @@
 
 class QAction;
 class QButtonGroup;
+class QLabel;
 class QMenu;
 class QStackedWidget;
 
@@ -73,6 +74,7 @@ private:
     QStackedWidget* m_pages = nullptr;
     QButtonGroup* m_stages = nullptr;
     BenchStrip* m_bench = nullptr;
+    QLabel* m_title = nullptr;
 };
 
 }  // namespace euryth::widgets

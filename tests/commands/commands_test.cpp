@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <fstream>
+#include <sstream>
+
+#include <nlohmann/json.hpp>
+
+#include "commands/run.hpp"
+#include "support/demo.hpp"
+#include "support/temp_folder.hpp"
+
+using namespace euryth;
+
+namespace {
+
+struct Outcome {
+    int code;
+    std::string out;
+    std::string err;
+    nlohmann::json json() const { return nlohmann::json::parse(out); }
+};
+
+Outcome call(const std::vector<std::string>& arguments)
+{
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = commands::run(arguments, out, err);
+    return {code, out.str(), err.str()};
+}
+
+const std::string kDemo = EURYTH_DEMO_JOB;
+
+}  // namespace
+
+TEST_CASE("areas: sections, length, volume, smallest, findings")
+{
+    const Outcome done = call({"areas", kDemo, "--port", "I1"});
+    REQUIRE(done.code == commands::kDone);
+    CHECK(done.err.empty());
+    const auto json = done.json();
+    REQUIRE(json["stations"].size() == 13);
+    const auto& pinch = json["stations"][4];
+    CHECK(pinch["s_mm"] == 36);
+    CHECK(pinch["area_mm2"].get<double>() == Approx(30.8 * 33.8 - (1 - std::acos(-1.0) / 4) * 4 * 121));
+    CHECK(pinch["net_area_mm2"] == pinch["area_mm2"]);
+    CHECK(json["stations"][9]["net_area_mm2"].get<double>() ==
+          Approx(json["stations"][9]["area_mm2"].get<double>() - 36));
+    CHECK(pinch["hydraulic_diameter_mm"].get<double>() ==
+          Approx(4 * pinch["area_mm2"].get<double>() / pinch["perimeter_mm"].get<double>()));
+    CHECK(json["length_mm"] == 104);
+    CHECK(json["volume_cc"].get<double>() == Approx(113.9).margin(0.1));
+    CHECK(json["min_area"]["s_mm"] == 36);
+    CHECK(json["findings"][0]["kind"] == "pinch");
+}
+
+TEST_CASE("traverse: mean, flow, uniformity and verdicts")
+{
+    const auto json = call({"traverse", kDemo, "--port", "I1", "--probe", "P2"}).json();
+    CHECK(json["mean_m_s"].get<double>() == Approx(604.4 / 9));
+    CHECK(json["flow_m3_s"].get<double>() == Approx(604.4 / 9 * 1170.5e-6).epsilon(1e-3));
+    REQUIRE(json["points"].size() == 9);
+    CHECK(json["points"][7]["verdict"] == "fast");
+    CHECK(json["points"][0]["verdict"] == "slow");
+    CHECK(json["points"][4]["verdict"] == "even");
+    CHECK(call({"traverse", kDemo, "--port", "I1", "--probe", "P3"}).json()["points"][8]["verdict"] == "dead");
+}
+
+TEST_CASE("cut: cuts, places to keep, before and after")
+{
+    const auto json = call({"cut", kDemo, "--port", "I1"}).json();
+    REQUIRE(json["cuts"].size() >= 3);
+    for (const auto& cut : json["cuts"]) {
+        CHECK(cut["wall_left_mm"].get<double>() >= 2.1 - 1e-6);
+        CHECK(cut["max_depth_mm"].get<double>() <= 2.5);
+        CHECK_FALSE(cut["why"].get<std::string>().empty());
+    }
+    const bool pinchKept = std::ranges::any_of(json["keep"], [](const auto& keep) {
+        return keep["s_mm"] == 36 && keep["sector"] == "right" &&
+               keep["why"].template get<std::string>().find("Hands off") == 0;
+    });
+    CHECK(pinchKept);
+    CHECK(json["after"]["area_miss_percent"] < json["before"]["area_miss_percent"]);
+    CHECK(json["after"]["volume_cc"] > json["before"]["volume_cc"]);
+    CHECK(json["after"]["highest_ratio"] < json["before"]["highest_ratio"]);
+}
+
+TEST_CASE("tidy writes the canonical file")
+{
+    const TempFolder folder;
+    const std::string to = folder.path() / "tidy job.json";
+    const Outcome done = call({"tidy", kDemo, "--to", to});
+    CHECK(done.code == commands::kDone);
+    CHECK(done.out.empty());
+    CHECK(*files::loadJob(to) == demoJob());
+    CHECK(call({"tidy", kDemo, "--to", folder.path() / "no" / "x.json"}).code == commands::kFileTrouble);
+}
+
+TEST_CASE("check lists findings with exit 0, errors with exit 1, nothing for nothing")
+{
+    const Outcome findings = call({"check", kDemo});
+    CHECK(findings.code == commands::kDone);
+    CHECK(findings.out.find("ports/I1/stations/4: Wall 2.40 mm at the pinch, right: hands off.") != std::string::npos);
+
+    const TempFolder folder;
+    const auto write = [&](const std::string& text) {
+        std::ofstream(folder.path() / "job.json") << text;
+        return (folder.path() / "job.json").string();
+    };
+    const Outcome none = call({"check", write(R"({"format": "euryth-job", "version": 1})")});
+    CHECK(none.code == commands::kDone);
+    CHECK(none.out.empty());
+
+    job::Job bad = demoJob();
+    bad.ports[0].stations[3].section.shape.width = lengthFromMm(-2);
+    const std::string badFile = write(files::jobText(bad));
+    const Outcome errors = call({"check", badFile});
+    CHECK(errors.code == commands::kJobHasErrors);
+    CHECK(errors.out == "ports/I1/stations/3/section/width_mm: must be over 0, is -2 mm\n");
+    const Outcome areas = call({"areas", badFile, "--port", "I1"});
+    CHECK(areas.code == commands::kJobHasErrors);
+    CHECK(areas.out.empty());
+    CHECK(areas.err == errors.out);
+}
+
+TEST_CASE("wrong usage is told with the right one, and prints no result")
+{
+    struct Row {
+        std::vector<std::string> arguments;
+        int code;
+        std::string says;
+    };
+    const std::vector<Row> rows{
+        {{}, commands::kWrongUsage, "which call?"},
+        {{"fly"}, commands::kWrongUsage, "there is no call 'fly'"},
+        {{"areas"}, commands::kWrongUsage, "the job file is missing"},
+        {{"areas", kDemo}, commands::kWrongUsage, "--port is missing"},
+        {{"areas", kDemo, "--port", "X9"}, commands::kWrongUsage, "it has I1, E1, I2, E2"},
+        {{"areas", kDemo, "--port", "I1", "--to", "x"}, commands::kWrongUsage, "takes no --to"},
+        {{"areas", kDemo, "--prt", "I1"}, commands::kWrongUsage, "--prt"},
+        {{"traverse", kDemo, "--port", "I1", "--probe", "P9"}, commands::kWrongUsage, "it has P1, P2, P3"},
+        {{"areas", "/nowhere.json", "--port", "I1"}, commands::kFileTrouble, "cannot be opened"},
+        {{"check", "/nowhere.json"}, commands::kFileTrouble, "cannot be opened"},
+        {{"cut", kDemo, "--port", "E1"}, commands::kJobHasErrors, "no cut plan without at least two measured stations"},
+    };
+    for (const Row& row : rows) {
+        const Outcome outcome = call(row.arguments);
+        CAPTURE(outcome.err);
+        CHECK(outcome.code == row.code);
+        CHECK(outcome.out.empty());
+        CHECK(outcome.err.find(row.says) != std::string::npos);
+    }
+}
+
+TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
+{
+    for (const char* name : {"seat", "opening", "field", "short-side", "engine", "book", "viscous", "export"}) {
+        const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
+        CHECK(outcome.code == commands::kWrongUsage);
+        CHECK(outcome.out.empty());
+        CHECK(outcome.err == "'" + std::string(name) + "' is not built yet in this version\n");
+    }
+}
+
+TEST_CASE("help and version")
+{
+    CHECK(call({"--help"}).out.find("euryth-cli cut JOB --port I1") != std::string::npos);
+    CHECK(call({"--version"}).out.find("euryth-cli ") == 0);
+}

@@ -1,0 +1,182 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <numbers>
+
+#include "cutting/cut_plan.hpp"
+
+using namespace euryth;
+using namespace euryth::cutting;
+using geometry::index;
+using geometry::kSectors;
+using geometry::Sector;
+
+namespace {
+
+/// A straight round port of 38 mm, walls 5 mm all round, 2 mm to stay.
+CutProblem straightPort(double planShare, int stations = 7)
+{
+    CutProblem problem;
+    const Length r = lengthFromMm(19);
+    for (int i = 0; i < stations; ++i) {
+        CutStation s;
+        s.s = lengthFromMm(10.0 * i);
+        s.section = {r * 2.0, r * 2.0, {r, r, r, r}};
+        s.plan = geometry::area(s.section) * planShare;
+        s.wall.fill(lengthFromMm(5));
+        s.reserve.fill(lengthFromMm(2));
+        problem.stations.push_back(s);
+    }
+    return problem;
+}
+
+const Keep* keepAt(const CutPlan& plan, std::size_t station, Sector sector)
+{
+    const auto found = std::ranges::find_if(
+        plan.keeps, [&](const Keep& k) { return k.station == station && k.sector == sector; });
+    return found == plan.keeps.end() ? nullptr : &*found;
+}
+
+}  // namespace
+
+TEST_CASE("an even lack of area is met by an even cut")
+{
+    const CutProblem problem = straightPort(1.08);
+    const CutPlan plan = planCuts(problem);
+    CHECK(plan.converged);
+    CHECK(*plan.before.areaMiss == Approx(0.08 / 1.08));
+    CHECK(*plan.after.areaMiss < 0.006);
+    // sqrt(1.08) x 19 mm - 19 mm = 0.745 mm all round
+    for (const auto& station : plan.depths) {
+        for (const Sector s : kSectors)
+            CHECK(inMm(station[index(s)]) == Approx(0.745).margin(0.08));
+    }
+}
+
+TEST_CASE("a port that is as large as planned, or larger, is left alone")
+{
+    CHECK(planCuts(straightPort(1.0)).cuts.empty());
+    const CutPlan larger = planCuts(straightPort(0.95));
+    CHECK(larger.cuts.empty());
+    CHECK_FALSE(larger.makesWorse());
+}
+
+TEST_CASE("no depth passes wall less reserve and gauge error, nor the greatest cut")
+{
+    CutProblem problem = straightPort(1.40);
+    problem.stations[3].wall[index(Sector::Right)] = lengthFromMm(2.6);
+    problem.limits.greatestCut = lengthFromMm(1.5);
+    const CutPlan plan = planCuts(problem);
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        for (const Sector s : kSectors) {
+            const Length depth = plan.depths[i][index(s)];
+            CHECK(depth <= depthBound(problem.stations[i], s, problem.limits).greatest + lengthFromMm(1e-9));
+            CHECK(*problem.stations[i].wall[index(s)] - depth >= lengthFromMm(2.1 - 1e-9));
+        }
+    }
+    CHECK(inMm(plan.depths[3][index(Sector::Right)]) == Approx(0.5));
+    for (const Cut& cut : plan.cuts)
+        CHECK(cut.wallLeft >= lengthFromMm(2.1 - 1e-9));
+}
+
+TEST_CASE("places that must not be touched are not, and say why")
+{
+    CutProblem problem = straightPort(1.10);
+    problem.stations[2].wall[index(Sector::Right)] = lengthFromMm(2.1);
+    problem.stations[3].wall[index(Sector::Left)].reset();
+    problem.stations[4].speedRatio.fill(1.0);
+    problem.stations[4].speedRatio[index(Sector::Floor)] = 0.4;
+    problem.stations.back().isThroat = true;
+    const CutPlan plan = planCuts(problem);
+    const auto held = [&](std::size_t station, Sector sector, Hold hold) {
+        const Keep* keep = keepAt(plan, station, sector);
+        return keep && keep->hold == hold && !keep->why.empty() && plan.depths[station][index(sector)] == Length{};
+    };
+    CHECK(held(2, Sector::Right, Hold::ThinWall));
+    CHECK(held(3, Sector::Left, Hold::Unmeasured));
+    CHECK(held(4, Sector::Floor, Hold::DeadPlace));
+    CHECK(held(6, Sector::Roof, Hold::Seat));
+    CHECK(keepAt(plan, 2, Sector::Left) == nullptr);
+    // What one wall cannot give, its neighbours do: the area still comes near to the plan.
+    CHECK(plan.after.areas[2] > plan.before.areas[2] * 1.06);
+}
+
+TEST_CASE("a fast place is cut deeper than a slow one, and the speeds come nearer to each other")
+{
+    CutProblem problem = straightPort(1.06);
+    for (CutStation& s : problem.stations) {
+        s.speedRatio.fill(1.0);
+        s.speedRatio[index(Sector::Floor)] = 1.3;
+        s.speedRatio[index(Sector::Roof)] = 0.75;
+    }
+    const CutPlan plan = planCuts(problem);
+    const auto& middle = plan.depths[3];
+    CHECK(middle[index(Sector::Floor)] > middle[index(Sector::Right)]);
+    CHECK(middle[index(Sector::Roof)] < middle[index(Sector::Right)]);
+    CHECK(*plan.after.highestRatio < *plan.before.highestRatio);
+    CHECK_FALSE(plan.makesWorse());
+}
+
+TEST_CASE("ratios after an even cut are those of before")
+{
+    CutProblem problem = straightPort(1.0, 2);
+    problem.stations[0].speedRatio.fill(1.2);
+    DepthField depths(2);
+    depths[0].fill(lengthFromMm(0.5));
+    const auto after = ratiosAfter(problem, depths);
+    // The tube's growth is linear in the depth, the section's is exact: they differ in second order only.
+    CHECK(*after[0][index(Sector::Floor)] == Approx(1.2).epsilon(1e-3));
+    CHECK_FALSE(after[1][index(Sector::Floor)]);
+}
+
+TEST_CASE("a symmetric port gets a symmetric plan")
+{
+    CutProblem problem = straightPort(1.09);
+    problem.stations[3].plan = *problem.stations[3].plan * 1.05;
+    const CutPlan plan = planCuts(problem);
+    for (std::size_t i = 0; i < 7; ++i) {
+        for (const auto& [a, b] : {std::pair{Sector::Left, Sector::Right}, {Sector::FloorLeft, Sector::RoofRight}})
+            CHECK(inMm(plan.depths[i][index(a)]) == Approx(inMm(plan.depths[i][index(b)])).margin(0.0501));
+        CHECK(inMm(plan.depths[i][0]) == Approx(inMm(plan.depths[6 - i][0])).margin(0.0501));
+    }
+}
+
+TEST_CASE("cuts group neighbours, add up to what is taken out, and come in the order of work")
+{
+    CutProblem problem = straightPort(1.0, 12);
+    const auto ask = [&](std::size_t i) { problem.stations[i].plan = geometry::area(problem.stations[i].section) * 1.10; };
+    for (const std::size_t i : {4, 5, 6})
+        ask(i);
+    const CutPlan plan = planCuts(problem);
+    REQUIRE(plan.cuts.size() >= 4);
+    double cc = 0;
+    for (const Cut& cut : plan.cuts) {
+        cc += inCc(cut.volume);
+        for (std::size_t i = 0; i + 1 < cut.stations.size(); ++i)
+            CHECK(cut.stations[i + 1] == cut.stations[i] + 1);
+        for (const Sector s : cut.sectors)
+            CHECK(faceOf(s) == cut.face);
+        CHECK(cut.maxDepth > Length{});
+        CHECK_FALSE(cut.why.empty());
+        CHECK_FALSE(cut.tool.empty());
+    }
+    CHECK(cc == Approx(inCc(plan.after.volume - plan.before.volume)).epsilon(0.08));
+    const auto firstRoof = std::ranges::find(plan.cuts, Face::Roof, &Cut::face);
+    const auto firstFloor = std::ranges::find(plan.cuts, Face::Floor, &Cut::face);
+    CHECK(firstFloor < firstRoof);  // floor before roof
+    CHECK(plan.cuts.front().id == "C1");
+}
+
+TEST_CASE("two separate places on one face are two cuts")
+{
+    CutProblem problem = straightPort(1.0, 16);
+    for (const std::size_t i : {2, 3, 12, 13})
+        problem.stations[i].plan = geometry::area(problem.stations[i].section) * 1.12;
+    const CutPlan plan = planCuts(problem);
+    CHECK(std::ranges::count(plan.cuts, Face::Roof, &Cut::face) >= 2);
+}
+
+TEST_CASE("a plan needs two stations")
+{
+    CHECK_THROWS_AS(planCuts(straightPort(1.1, 1)), std::invalid_argument);
+}

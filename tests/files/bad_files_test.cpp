@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include "files/job_file.hpp"
+#include "support/demo.hpp"
+
+using namespace euryth;
+
+namespace {
+
+/// The demo's text with one piece replaced.
+std::string demoWith(const std::string& from, const std::string& to)
+{
+    std::string text = files::jobText(demoJob());
+    const auto at = text.find(from);
+    if (at == std::string::npos)
+        throw std::runtime_error("the demo has no " + from);
+    return text.replace(at, from.size(), to);
+}
+
+std::string errorOf(const std::string& text)
+{
+    const auto job = files::parseJob(text);
+    return job ? "no error" : job.error().text();
+}
+
+}  // namespace
+
+TEST_CASE("bad files are refused with the place and what would be right")
+{
+    struct Row {
+        std::string what;
+        std::string text;
+        std::string place;
+        std::string says;
+    };
+    const std::string section = "ports/I1/stations/0/section/";
+    const std::vector<Row> rows{
+        {"missing key", demoWith("\"width_mm\": 36.5,", ""), section + "width_mm", "is missing; a number in mm"},
+        {"missing section", demoWith("\"section\"", "\"sektion\""), "ports/I1/stations/0/section", "is missing"},
+        {"wrong type", demoWith("\"width_mm\": 36.5", "\"width_mm\": \"wide\""), section + "width_mm",
+         "must be a number, is the text \"wide\""},
+        {"list for number", demoWith("\"width_mm\": 36.5", "\"width_mm\": [1]"), section + "width_mm", "a list of 1"},
+        {"negative width", demoWith("\"width_mm\": 36.5", "\"width_mm\": -2"), section + "width_mm",
+         "must be over 0, is -2 mm"},
+        {"zero width", demoWith("\"width_mm\": 36.5", "\"width_mm\": 0"), section + "width_mm", "must be over 0"},
+        {"an inch as a metre", demoWith("\"width_mm\": 36.5", "\"width_mm\": 36500"), section + "width_mm",
+         "must be at most 500"},
+        {"NaN", demoWith("\"width_mm\": 36.5", "\"width_mm\": NaN"), "line ", "is not JSON"},
+        {"too large a number", demoWith("\"width_mm\": 36.5", "\"width_mm\": 1e999"), "the file", "too large"},
+        {"radius over half the width", demoWith("\"roof_left\": 12", "\"roof_left\": 30"),
+         section + "corner_mm/roof_left", "must fit the roof"},
+        {"stations out of order", demoWith("\"s_mm\": 9,", "\"s_mm\": 19,"), "ports/I1/stations/2/s_mm",
+         "must be over 19 mm"},
+        {"newer version", demoWith("\"version\": 1", "\"version\": 2"), "version", "Open the job with a newer Euryth"},
+        {"no version", demoWith("\"version\": 1,", ""), "version", "must be a whole number"},
+        {"another format", demoWith("euryth-job", "other-job"), "format", "must be \"euryth-job\""},
+        {"unknown shape", demoWith("rounded-rectangle", "outline"), section + "shape", "in this version"},
+        {"unknown side", demoWith("\"side\": \"intake\"", "\"side\": \"inlet\""), "ports/I1/side",
+         "must be \"intake\" or \"exhaust\", is \"inlet\""},
+        {"half a cylinder", demoWith("\"cylinders\": 2", "\"cylinders\": 2.5"), "engine/cylinders", "whole number"},
+        {"throat range", demoWith("\"throat_percent\": {", "\"throat_percent\": {\"intake\": 90, \"x\": {},"),
+         "key \"intake\"", "stands twice"},
+        {"stations as a record", R"({"format":"euryth-job","version":1,"ports":{"id":"I1"}})", "ports", "must be a list"},
+        {"a port that is a number", R"({"format":"euryth-job","version":1,"ports":[7]})", "ports/0", "must be a record"},
+        {"a list", "[]", "the file", "must be a record in braces"},
+        {"nothing", "", "line 1, column 1", "cut off"},
+        {"the same key twice", R"({"format":"euryth-job","version":1,"title":"a","title":"b"})", "key \"title\"",
+         "stands twice"},
+        {"bad sector", demoWith("\"right\"\n", "\"starboard\"\n"), "unrepairable", "may hold \"roof\""},
+    };
+    for (const Row& row : rows) {
+        CAPTURE(row.what);
+        const std::string error = errorOf(row.text);
+        CAPTURE(error);
+        CHECK(error.find(row.place) != std::string::npos);
+        CHECK(error.find(row.says) != std::string::npos);
+    }
+}
+
+TEST_CASE("all errors are told at once, not only the first")
+{
+    std::string text = demoWith("\"width_mm\": 36.5", "\"width_mm\": \"a\"");
+    text.replace(text.find("\"height_mm\": 33,"), 16, "\"height_mm\": [],");
+    const auto job = files::parseJob(text);
+    REQUIRE_FALSE(job);
+    CHECK(job.error().problems.size() == 2);
+}
+
+TEST_CASE("a file that is cut off anywhere is refused, never a crash or a shorter job")
+{
+    const std::string text = files::jobText(demoJob());
+    for (std::size_t length = 0; length + 2 < text.size(); length += 97) {
+        const auto job = files::parseJob(std::string_view(text).substr(0, length));
+        REQUIRE_FALSE(job);
+        CHECK(job.error().text().find("line ") == 0);
+    }
+}
+
+TEST_CASE("100 MB of brackets are refused at once")
+{
+    for (const char* piece : {"[", "{\"a\":"}) {
+        std::string text;
+        while (text.size() < 100'000'000)
+            text += piece;
+        CHECK(errorOf(text).find("brackets inside each other") != std::string::npos);
+    }
+}
+
+TEST_CASE("a file that is not there, or is a folder, is another kind of error")
+{
+    const auto missing = files::loadJob("/nowhere/at/all.euryth.json");
+    REQUIRE_FALSE(missing);
+    CHECK(missing.error().kind == files::ReadError::Kind::File);
+    const auto folder = files::loadJob("/");
+    REQUIRE_FALSE(folder);
+    CHECK(folder.error().text().find("is a folder") != std::string::npos);
+}

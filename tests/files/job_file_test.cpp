@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <fstream>
+#include <sys/stat.h>
+
+#include "files/job_file.hpp"
+#include "support/demo.hpp"
+#include "support/temp_folder.hpp"
+
+using namespace euryth;
+namespace fs = std::filesystem;
+
+namespace {
+
+std::string contentOf(const fs::path& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    return {std::istreambuf_iterator<char>(in), {}};
+}
+
+}  // namespace
+
+TEST_CASE("reading and writing the demo gives the same bytes, once and twice")
+{
+    const std::string text = contentOf(EURYTH_DEMO_JOB);
+    const std::string once = files::jobText(demoJob());
+    CHECK(once == text);
+    CHECK(files::jobText(*files::parseJob(once)) == once);
+    CHECK(*files::parseJob(once) == demoJob());
+}
+
+TEST_CASE("unknown keys survive at every level, with their order and numbers")
+{
+    const std::string text = R"({
+  "format": "euryth-job",
+  "version": 1,
+  "colour": "red",
+  "engine": {"bore_mm": 94, "cam": {"intake": {"duration_deg": 280, "lobe": 3}, "sides": [1, 2.50]}},
+  "bench": {"air": {"smell": "oil"}},
+  "house": {"throat_percent": {"racing": [90, 93]}},
+  "ports": [{"id": "I1", "side": "intake", "branches": [{"id": "a"}], "valve": {"seat": [{"angle_deg": 45, "by": "hand"}]},
+    "stations": [{"s_mm": 0, "note": {"deep": [true, null]},
+      "section": {"shape": "rounded-rectangle", "width_mm": 30, "height_mm": 30, "taper": 1,
+        "corner_mm": {"roof_left": 1, "roof_right": 1, "floor_right": 1, "floor_left": 1, "fifth": 9}},
+      "plan": {"area_mm2": null, "who": "me"}}],
+    "probes": [{"id": "P1", "readings": [{"u": 0, "v": 0, "wobble": 2}]}]}]
+})";
+    const auto job = files::parseJob(text);
+    REQUIRE(job);
+    const std::string saved = files::jobText(*job);
+    for (const char* key : {"colour", "lobe", "sides", "2.5", "smell", "racing", "branches", "\"by\"", "deep", "taper",
+                            "fifth", "who", "wobble"}) {
+        CAPTURE(key);
+        CHECK(saved.find(key) != std::string::npos);
+    }
+    CHECK(files::jobText(*files::parseJob(saved)) == saved);
+}
+
+TEST_CASE("what is not known is null or absent, and stays unknown")
+{
+    const auto job = files::parseJob(R"({"format": "euryth-job", "version": 1, "engine": {"bore_mm": null},
+        "ports": [{"id": "E1", "side": "exhaust"}]})");
+    REQUIRE(job);
+    CHECK_FALSE(job->engine.bore);
+    CHECK_FALSE(job->ports[0].valve.throat);
+    CHECK_FALSE(job->bench.depression);
+    CHECK(job->ports[0].side == job::Side::Exhaust);
+    const std::string saved = files::jobText(*job);
+    for (const char* key : {"engine", "bench", "valve", "stations"})
+        CHECK(saved.find(key) == std::string::npos);
+}
+
+TEST_CASE("a name in any script, with quotes, is written and read")
+{
+    job::Job job = demoJob();
+    job.title = "Zweizylinder \"Ünïcode\" 二気筒 \\ \n line";
+    CHECK(files::parseJob(files::jobText(job))->title == job.title);
+}
+
+TEST_CASE("saving replaces the file whole, in a folder with a space in its name")
+{
+    const TempFolder folder;
+    const fs::path path = folder.path() / "job one.euryth.json";
+    REQUIRE(files::saveText(path, "old"));
+    REQUIRE(::chmod(path.c_str(), 0640) == 0);
+    REQUIRE(files::saveText(path, files::jobText(demoJob())));
+    CHECK(*files::loadJob(path) == demoJob());
+    CHECK((fs::status(path).permissions() & fs::perms::mask) == fs::perms(0640));
+    CHECK(std::distance(fs::directory_iterator(folder.path()), {}) == 1);  // nothing is left beside it
+}
+
+TEST_CASE("saving through a link writes the file and keeps the link")
+{
+    const TempFolder folder;
+    REQUIRE(files::saveText(folder.path() / "real", "old"));
+    fs::create_symlink(folder.path() / "real", folder.path() / "link");
+    REQUIRE(files::saveText(folder.path() / "link", "new"));
+    CHECK(fs::is_symlink(folder.path() / "link"));
+    CHECK(contentOf(folder.path() / "real") == "new");
+}
+
+TEST_CASE("a save that cannot be is told, and the old file stays")
+{
+    const TempFolder folder;
+    const auto nowhere = files::saveText(folder.path() / "missing" / "job.json", "x");
+    REQUIRE_FALSE(nowhere);
+    CHECK(nowhere.error().find("cannot write beside") == 0);
+    fs::create_directory(folder.path() / "taken");
+    CHECK_FALSE(files::saveText(folder.path() / "taken", "x"));
+    CHECK(fs::is_directory(folder.path() / "taken"));
+    CHECK(std::distance(fs::directory_iterator(folder.path()), {}) == 1);
+}

@@ -1,0 +1,98 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <catch2/catch.hpp>
+
+#include <QAction>
+#include <QApplication>
+#include <QLabel>
+#include <QPushButton>
+#include <QTest>
+
+#include "support/demo.hpp"
+#include "files/job_file.hpp"
+#include "support/qt_strings.hpp"
+#include "support/temp_folder.hpp"
+#include "widgets/canvases.hpp"
+#include "widgets/entry_view.hpp"
+#include "widgets/main_window.hpp"
+
+namespace {
+
+using namespace euryth;
+
+/// The real window, shown offscreen, with answers instead of dialogs.
+struct WindowFixture {
+    app::Workspace workspace;
+    widgets::Look look;
+    QString nextPath;                                                       ///< what a file dialog would return
+    widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
+    int asked = 0;
+    QStringList told;
+    widgets::MainWindow window;
+
+    WindowFixture() : window({workspace, look}, prompts())
+    {
+        window.openDemo();
+        window.show();
+        window.activateWindow();
+        settle();
+    }
+
+    widgets::Prompts prompts()
+    {
+        return {[this](QWidget*) { return nextPath; }, [this](QWidget*, const QString&) { return nextPath; },
+                [this](QWidget*, const QString&) {
+                    ++asked;
+                    return answer;
+                },
+                [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; }};
+    }
+
+    static void settle()
+    {
+        for (int i = 0; i < 4; ++i)
+            QApplication::processEvents();
+    }
+
+    template <class T>
+    T* find(const char* name)
+    {
+        T* found = window.findChild<T*>(QString::fromLatin1(name));
+        REQUIRE(found);
+        return found;
+    }
+
+    void trigger(widgets::CommandId id)
+    {
+        window.action(id)->trigger();
+        settle();
+    }
+
+    /// Keys go where the focus is, as with a real keyboard.
+    void press(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        QWidget* focus = QApplication::focusWidget();
+        REQUIRE(focus);
+        QTest::keyClick(focus, key, modifiers);
+        settle();
+    }
+    void type(const QString& text)
+    {
+        for (const QChar c : text) {
+            QWidget* focus = QApplication::focusWidget();
+            REQUIRE(focus);
+            QTest::keyClick(focus, c.toLatin1());
+            settle();
+        }
+    }
+    void typeAndEnter(const QString& text)
+    {
+        type(text);
+        press(Qt::Key_Return);
+    }
+
+    QString text(const char* label) { return find<QLabel>(label)->text(); }
+};
+
+}  // namespace
