@@ -43,8 +43,7 @@ int main(int argc, char** argv)
     options.setApplicationDescription(QStringLiteral("Plan, probe and cut a cylinder head's ports"));
     options.addHelpOption();
     options.addVersionOption();
-    options.addPositionalArgument(QStringLiteral("JOB"), QStringLiteral("job file to open"),
-                                  QStringLiteral("[JOB]"));
+    options.addPositionalArgument(QStringLiteral("JOB"), QStringLiteral("job file to open"), QStringLiteral("[JOB]"));
     const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo job."));
     const QCommandLineOption walk(QStringLiteral("walk"),
                                   QStringLiteral("Walk the stages, write a picture of each to <folder>, and end."),

@@ -69,11 +69,13 @@ TEST_CASE("the moves of one drag are one step, and a drag back to the start is n
     document.reset(demoJob(), {});
     const int drag = document.newGroup();
     for (const double mm : {37.0, 38.0, 39.0})
-        document.edit("drag", [&](auto& j) { widen(j, mm); }, drag);
+        document.edit(
+            "drag", [&](auto& j) { widen(j, mm); }, drag);
     CHECK(document.undoStack().count() == 1);
     const int second = document.newGroup();
     for (const double mm : {40.0, 39.0})
-        document.edit("drag", [&](auto& j) { widen(j, mm); }, second);
+        document.edit(
+            "drag", [&](auto& j) { widen(j, mm); }, second);
     CHECK(document.undoStack().count() == 1);
     document.undoStack().undo();
     CHECK(width(document) == Approx(36.5));

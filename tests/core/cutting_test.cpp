@@ -32,8 +32,8 @@ CutProblem straightPort(double planShare, int stations = 7)
 
 const Keep* keepAt(const CutPlan& plan, std::size_t station, Sector sector)
 {
-    const auto found = std::ranges::find_if(
-        plan.keeps, [&](const Keep& k) { return k.station == station && k.sector == sector; });
+    const auto found =
+        std::ranges::find_if(plan.keeps, [&](const Keep& k) { return k.station == station && k.sector == sector; });
     return found == plan.keeps.end() ? nullptr : &*found;
 }
 
@@ -144,7 +144,9 @@ TEST_CASE("a symmetric port gets a symmetric plan")
 TEST_CASE("cuts group neighbours, add up to what is taken out, and come in the order of work")
 {
     CutProblem problem = straightPort(1.0, 12);
-    const auto ask = [&](std::size_t i) { problem.stations[i].plan = geometry::area(problem.stations[i].section) * 1.10; };
+    const auto ask = [&](std::size_t i) {
+        problem.stations[i].plan = geometry::area(problem.stations[i].section) * 1.10;
+    };
     for (const std::size_t i : {4, 5, 6})
         ask(i);
     const CutPlan plan = planCuts(problem);
@@ -176,7 +178,4 @@ TEST_CASE("two separate places on one face are two cuts")
     CHECK(std::ranges::count(plan.cuts, Face::Roof, &Cut::face) >= 2);
 }
 
-TEST_CASE("a plan needs two stations")
-{
-    CHECK_THROWS_AS(planCuts(straightPort(1.1, 1)), std::invalid_argument);
-}
+TEST_CASE("a plan needs two stations") { CHECK_THROWS_AS(planCuts(straightPort(1.1, 1)), std::invalid_argument); }

@@ -54,18 +54,21 @@ TEST_CASE("each problem says its place")
           List{"ports/I1/stations/1/section/width_mm"});
     CHECK(placesAfter([](Job& j) { j.ports[0].stations[1].section.shape.corners.roofLeft = lengthFromMm(30); }) ==
           List{"ports/I1/stations/1/section/corner_mm/roof_left", "ports/I1/stations/1/section/corner_mm/roof_left"});
-    CHECK(placesAfter([](Job& j) { j.ports[0].stations[2].s = lengthFromMm(5); }) ==
-          List{"ports/I1/stations/2/s_mm"});
+    CHECK(placesAfter([](Job& j) { j.ports[0].stations[2].s = lengthFromMm(5); }) == List{"ports/I1/stations/2/s_mm"});
     CHECK(placesAfter([](Job& j) { j.ports[0].stations[0].wall.at[2] = lengthFromMm(-1); }) ==
           List{"ports/I1/stations/0/wall_mm/right"});
-    CHECK(placesAfter([](Job& j) { j.ports[0].stations[0].boss = {lengthFromMm(35), lengthFromMm(33), {}}; }) ==
-          List{"ports/I1/stations/0/boss"});
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].stations[0].boss = {lengthFromMm(35), lengthFromMm(33), {}};
+          }) == List{"ports/I1/stations/0/boss"});
     CHECK(placesAfter([](Job& j) { j.ports.push_back(j.ports[0]); }) == List{"ports/I1/id"});
     CHECK(placesAfter([](Job& j) { j.ports[0].id.clear(); }) == List{"ports/0/id"});
-    CHECK(placesAfter([](Job& j) { j.ports[0].probes.push_back({"P1", lengthFromMm(14), {}, {}, {}, {}, {}, {}}); }) ==
-          List{"ports/I1/probes/P1/station_s_mm"});
-    CHECK(placesAfter([](Job& j) { j.engine.stroke = lengthFromMm(72); j.engine.rod = lengthFromMm(30); }) ==
-          List{"engine/rod_mm"});
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].probes.push_back({"P1", lengthFromMm(14), {}, {}, {}, {}, {}, {}});
+          }) == List{"ports/I1/probes/P1/station_s_mm"});
+    CHECK(placesAfter([](Job& j) {
+              j.engine.stroke = lengthFromMm(72);
+              j.engine.rod = lengthFromMm(30);
+          }) == List{"engine/rod_mm"});
     CHECK(placesAfter([](Job& j) { j.house.deadRatio = 0.9; }) == List{"house/dead_ratio"});
     CHECK(placesAfter([](Job& j) { j.house.intakeThroat = {0.92, 0.88}; }) == List{"house/throat_percent/intake"});
     CHECK(placesAfter([](Job& j) { j.bench.humidity = 45; }) == List{"bench/air/humidity"});

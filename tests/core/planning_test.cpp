@@ -79,8 +79,9 @@ TEST_CASE("the faster the place over the mean, the lower the rpm at which it goe
 
 TEST_CASE("the suggested plan tapers to the valve and never takes area away")
 {
-    const std::vector<geometry::AreaAt> present{
-        {lengthFromMm(0), areaFromMm2(900)}, {lengthFromMm(50), areaFromMm2(1200)}, {lengthFromMm(100), areaFromMm2(950)}};
+    const std::vector<geometry::AreaAt> present{{lengthFromMm(0), areaFromMm2(900)},
+                                                {lengthFromMm(50), areaFromMm2(1200)},
+                                                {lengthFromMm(100), areaFromMm2(950)}};
     const auto plan = suggestedPlan(present, areaFromMm2(1000), {0.06});
     CHECK(inMm2(plan[0]) == Approx(1060));
     CHECK(inMm2(plan[1]) == Approx(1200));

@@ -12,8 +12,16 @@ using geometry::RoundedRectangle;
 
 namespace {
 
-RoundedRectangle circle() { const Length r = lengthFromMm(20); return {r * 2.0, r * 2.0, {r, r, r, r}}; }
-RoundedRectangle rounded() { const Length r = lengthFromMm(10); return {lengthFromMm(40), lengthFromMm(36), {r, r, r, r}}; }
+RoundedRectangle circle()
+{
+    const Length r = lengthFromMm(20);
+    return {r * 2.0, r * 2.0, {r, r, r, r}};
+}
+RoundedRectangle rounded()
+{
+    const Length r = lengthFromMm(10);
+    return {lengthFromMm(40), lengthFromMm(36), {r, r, r, r}};
+}
 
 std::vector<PointReading> readings(const std::vector<GridPoint>& points, auto speed)
 {
@@ -158,8 +166,8 @@ TEST_CASE("the map passes through the readings and makes no speeds of its own")
 
 TEST_CASE("what lies before a wall sector is read on its own side")
 {
-    const auto map = SpeedMap::through(readings(nineFields(), [](GridPoint p) { return 60 - 25 * p.v + 10 * p.u; }),
-                                       rounded());
+    const auto map =
+        SpeedMap::through(readings(nineFields(), [](GridPoint p) { return 60 - 25 * p.v + 10 * p.u; }), rounded());
     const auto before = map->beforeWall();
     using geometry::Sector;
     const auto at = [&](Sector s) { return before[geometry::index(s)].si(); };

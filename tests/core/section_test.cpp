@@ -14,8 +14,7 @@ namespace {
 
 RoundedRectangle section(double w, double h, double rl, double rr, double fr, double fl)
 {
-    return {lengthFromMm(w), lengthFromMm(h),
-            {lengthFromMm(rl), lengthFromMm(rr), lengthFromMm(fr), lengthFromMm(fl)}};
+    return {lengthFromMm(w), lengthFromMm(h), {lengthFromMm(rl), lengthFromMm(rr), lengthFromMm(fr), lengthFromMm(fl)}};
 }
 
 }  // namespace

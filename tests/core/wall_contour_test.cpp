@@ -10,8 +10,15 @@ using namespace euryth::geometry;
 
 namespace {
 
-RoundedRectangle uneven() { return {lengthFromMm(36), lengthFromMm(33), {lengthFromMm(4), lengthFromMm(6), lengthFromMm(8), lengthFromMm(10)}}; }
-RoundedRectangle circle(double r) { return {lengthFromMm(2 * r), lengthFromMm(2 * r), {lengthFromMm(r), lengthFromMm(r), lengthFromMm(r), lengthFromMm(r)}}; }
+RoundedRectangle uneven()
+{
+    return {lengthFromMm(36), lengthFromMm(33), {lengthFromMm(4), lengthFromMm(6), lengthFromMm(8), lengthFromMm(10)}};
+}
+RoundedRectangle circle(double r)
+{
+    return {
+        lengthFromMm(2 * r), lengthFromMm(2 * r), {lengthFromMm(r), lengthFromMm(r), lengthFromMm(r), lengthFromMm(r)}};
+}
 RoundedRectangle sharp() { return {lengthFromMm(30), lengthFromMm(20), {}}; }
 
 PerSector<Length> depths(std::initializer_list<double> mm)

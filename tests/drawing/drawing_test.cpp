@@ -42,7 +42,8 @@ double shareOf(const QImage& image, const QRect& where, const QColor& colour)
         for (int x = where.left(); x <= where.right(); ++x) {
             const QColor c = image.pixelColor(x, y);
             hits += std::abs(c.red() - colour.red()) + std::abs(c.green() - colour.green()) +
-                            std::abs(c.blue() - colour.blue()) < 24;
+                        std::abs(c.blue() - colour.blue()) <
+                    24;
         }
     }
     return static_cast<double>(hits) / (where.width() * where.height());
@@ -163,8 +164,7 @@ TEST_CASE("an unknown wall is not drawn, a known one is")
     scene.station = demo.port.stations[0];
     scene.theme = theme(Style::Paper);
     const auto casting = [&] {
-        const QImage image =
-            painted(400, 400, [&](QPainter& p) { SectionView(scene, {0, 0, 400, 400}).paint(p); });
+        const QImage image = painted(400, 400, [&](QPainter& p) { SectionView(scene, {0, 0, 400, 400}).paint(p); });
         return shareOf(image, image.rect(), scene.theme.casting);
     };
     CHECK(casting() > 0.1);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include <fstream>
 #include <sys/stat.h>
+#include <fstream>
 
 #include "files/job_file.hpp"
 #include "support/demo.hpp"

@@ -15,8 +15,8 @@ int main(int argc, char** argv)
         return 2;
     std::ifstream in(argv[2], std::ios::binary);
     const std::string demo{std::istreambuf_iterator<char>(in), {}};
-    constexpr std::array<std::string_view, 16> pieces{"{",    "}",     "[",      "]",   ",",    ":",   "null",    "-1",
-                                                      "1e308", "1e-300", "\"\"", "true", "0.0",  "NaN", "\"s_mm\"", "\\u"};
+    constexpr std::array<std::string_view, 16> pieces{
+        "{", "}", "[", "]", ",", ":", "null", "-1", "1e308", "1e-300", "\"\"", "true", "0.0", "NaN", "\"s_mm\"", "\\u"};
     return fuzz::runFor(std::atoi(argv[1]), [&](fuzz::Random& random) {
         const auto job = files::parseJob(fuzz::mutated(demo, pieces, random));
         if (!job) {

@@ -9,8 +9,8 @@
 #include <QPushButton>
 #include <QTest>
 
-#include "support/demo.hpp"
 #include "files/job_file.hpp"
+#include "support/demo.hpp"
 #include "support/qt_strings.hpp"
 #include "support/temp_folder.hpp"
 #include "widgets/canvases.hpp"
@@ -25,7 +25,7 @@ using namespace euryth;
 struct WindowFixture {
     app::Workspace workspace;
     widgets::Look look;
-    QString nextPath;                                                       ///< what a file dialog would return
+    QString nextPath;                                                      ///< what a file dialog would return
     widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
     int asked = 0;
     QStringList told;

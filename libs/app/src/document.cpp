@@ -13,7 +13,10 @@ namespace euryth::app {
 class JobEdit : public QUndoCommand {
 public:
     JobEdit(Document& document, const QString& text, std::shared_ptr<const job::Job> after, int group)
-        : QUndoCommand(text), m_document(document), m_before(document.snapshot()), m_after(std::move(after)),
+        : QUndoCommand(text),
+          m_document(document),
+          m_before(document.snapshot()),
+          m_after(std::move(after)),
           m_group(group)
     {
     }
@@ -60,10 +63,7 @@ void Document::set(std::shared_ptr<const job::Job> job)
     emit changed();
 }
 
-QString Document::displayName() const
-{
-    return m_path.isEmpty() ? tr("not saved yet") : QFileInfo(m_path).fileName();
-}
+QString Document::displayName() const { return m_path.isEmpty() ? tr("not saved yet") : QFileInfo(m_path).fileName(); }
 
 void Document::reset(job::Job job, const QString& path)
 {

@@ -36,8 +36,9 @@ QVariant EntryTable::data(const QModelIndex& index, int role) const
         return fieldText(binding, m_workspace.job(), m_workspace.displayUnits());
     case Qt::TextAlignmentRole: return QVariant(Qt::AlignRight | Qt::AlignVCenter);
     case Qt::ToolTipRole:
-        return refused ? refused->reason : QString::fromUtf8(binding.field.help.data(),
-                                                             static_cast<qsizetype>(binding.field.help.size()));
+        return refused
+                   ? refused->reason
+                   : QString::fromUtf8(binding.field.help.data(), static_cast<qsizetype>(binding.field.help.size()));
     case RefusedRole: return refused != nullptr;
     case ReasonRole: return refused ? refused->reason : QString();
     case ComputedRole: return computed;

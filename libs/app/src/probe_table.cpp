@@ -91,8 +91,8 @@ FieldBinding ProbeTable::bindingAt(const QModelIndex& at) const
     const std::size_t reading = readingAt(at);
     FieldBinding binding{tr("speed"), job::field::speed, Kind::Speed, {}, false, {}, {}};
     binding.get = [=](const job::Job& job) -> std::optional<double> {
-        const auto speed = judgement::readingSpeed(job.ports[port].probes[probe].readings[reading],
-                                                   judgement::roomAir(job.bench));
+        const auto speed =
+            judgement::readingSpeed(job.ports[port].probes[probe].readings[reading], judgement::roomAir(job.bench));
         return speed ? std::optional(speed->si()) : std::nullopt;
     };
     binding.set = [=](job::Job& job, std::optional<double> si) {
@@ -107,7 +107,8 @@ QString ProbeTable::commitAt(const QModelIndex& at, const QString& text)
     const QString asSpeed = EntryTable::commitAt(at, text);
     if (asSpeed.isEmpty())
         return {};
-    // A pitot reads a pressure: `26.5 inH2O` is taken as that. A pressure needs its unit, so a bare number never is one.
+    // A pitot reads a pressure: `26.5 inH2O` is taken as that. A pressure needs its unit, so a bare number never is
+    // one.
     const auto pressure = units::parse<PressureDifference>(text.toStdString(), workspace().displayUnits());
     const auto bare = units::parse<Speed>(text.toStdString(), workspace().displayUnits());
     if (!pressure || bare)

@@ -28,8 +28,8 @@ std::size_t stepped(std::size_t index, int by, std::size_t count)
 Workspace::Workspace(QObject* parent) : QObject(parent)
 {
     connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
-    for (const auto signal : {&Workspace::jobChanged, &Workspace::selectionChanged, &Workspace::stageChanged,
-                              &Workspace::unitsChanged})
+    for (const auto signal :
+         {&Workspace::jobChanged, &Workspace::selectionChanged, &Workspace::stageChanged, &Workspace::unitsChanged})
         connect(this, signal, this, &Workspace::refreshed);
 }
 

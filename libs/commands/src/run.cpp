@@ -20,8 +20,8 @@ struct CallEntry {
     std::string_view name;
     std::string_view usage;
     std::string_view help;
-    std::span<const std::string_view> options;  ///< all of them are needed
-    int (*call)(const Request&, std::ostream&); ///< null where the call is not built yet
+    std::span<const std::string_view> options;   ///< all of them are needed
+    int (*call)(const Request&, std::ostream&);  ///< null where the call is not built yet
 };
 
 constexpr std::array<std::string_view, 1> kPort{"port"};

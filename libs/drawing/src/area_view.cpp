@@ -27,8 +27,7 @@ std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units:
     const double step = shown.size() > 1 ? shown[1] - shown[0] : 1.0;
     const int decimals = std::max(0, static_cast<int>(-std::floor(std::log10(step) + 1e-9)));
     for (const double value : shown) {
-        ticks.emplace_back(value * unit.factor,
-                           QString::fromStdString(units::formatPlain(value, decimals, units)));
+        ticks.emplace_back(value * unit.factor, QString::fromStdString(units::formatPlain(value, decimals, units)));
     }
     return ticks;
 }
@@ -93,10 +92,10 @@ void paintWanted(QPainter& painter, const Theme& theme, const AreaView& view, co
     painter.drawLine(QPointF(view.plot.left(), py), QPointF(view.plot.right(), py));
     painter.setFont(font(text::kSecond));
     painter.setPen(theme.ink2);
-    painter.drawText(QRectF(view.plot.right() - 330, py + 2, 322, 18), Qt::AlignRight | Qt::AlignVCenter,
-                     tr("the engine asks for %1 at least")
-                         .arg(QString::fromStdString(
-                             units::formatWithUnit(units::Kind::Area, *scene.wanted, scene.units))));
+    painter.drawText(
+        QRectF(view.plot.right() - 330, py + 2, 322, 18), Qt::AlignRight | Qt::AlignVCenter,
+        tr("the engine asks for %1 at least")
+            .arg(QString::fromStdString(units::formatWithUnit(units::Kind::Area, *scene.wanted, scene.units))));
 }
 
 }  // namespace

@@ -90,12 +90,12 @@ void LongSectionView::paint(QPainter& painter, const Theme& theme) const
         const auto& b = stations[i + 1];
         painter.setPen(Qt::NoPen);
         painter.setBrush(theme.nowSoft);
-        painter.drawPolygon(QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.cut.floor),
-                                      toPixel(a.cut.floor)});
+        painter.drawPolygon(
+            QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.cut.floor), toPixel(a.cut.floor)});
         painter.setBrush(theme.casting);
         if (a.roofWall && b.roofWall)
-            painter.drawPolygon(QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.roofOutside),
-                                          toPixel(a.roofOutside)});
+            painter.drawPolygon(
+                QPolygonF{toPixel(a.cut.roof), toPixel(b.cut.roof), toPixel(b.roofOutside), toPixel(a.roofOutside)});
         if (a.floorWall && b.floorWall)
             painter.drawPolygon(QPolygonF{toPixel(a.cut.floor), toPixel(b.cut.floor), toPixel(b.floorOutside),
                                           toPixel(a.floorOutside)});

@@ -35,7 +35,9 @@ QString holdWord(cutting::Hold hold)
 }  // namespace
 
 PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
-    : m_scene(scene), m_rect(rect), m_body(rect.adjusted(78, 22, -6, -22))
+    : m_scene(scene),
+      m_rect(rect),
+      m_body(rect.adjusted(78, 22, -6, -22))
 {
     if (scene.s.size() < 2)
         return;

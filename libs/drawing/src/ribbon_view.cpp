@@ -30,8 +30,8 @@ public:
             m_mean += station.area / static_cast<double>(scene.stations.size());
         double widest = 0.0;
         for (const auto& s : scene.stations)
-            widest = std::max({widest, relative(s.area), relative(s.plan.value_or(0.0)),
-                               relative(s.afterCut.value_or(0.0))});
+            widest = std::max(
+                {widest, relative(s.area), relative(s.plan.value_or(0.0)), relative(s.afterCut.value_or(0.0))});
         m_pixels = greatestHalf / widest;
     }
     [[nodiscard]] double operator()(double area) const { return relative(area) * m_pixels; }
@@ -95,8 +95,7 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
 
     const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan.has_value(); });
     if (planned) {
-        const QPolygonF plan =
-            band(scene, x, middle, [&](std::size_t i) { return half(*scene.stations[i].plan); });
+        const QPolygonF plan = band(scene, x, middle, [&](std::size_t i) { return half(*scene.stations[i].plan); });
         const auto oneSide = static_cast<qsizetype>(scene.stations.size());
         painter.setPen(planPen(theme, 1.6));
         painter.drawPolyline(plan.first(oneSide));

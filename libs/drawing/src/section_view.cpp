@@ -99,7 +99,8 @@ void SectionView::paintCasting(QPainter& painter) const
     PerSector<Length> wall{};
     for (const Sector s : kSectors)
         wall[index(s)] = m_scene.station.wall.at[index(s)].value_or(Length{});
-    // Wall is drawn from the middle of one measured sector to the next; where one of the two is not known there is none.
+    // Wall is drawn from the middle of one measured sector to the next; where one of the two is not known there is
+    // none.
     for (const Sector s : kSectors) {
         const Sector next = geometry::nextClockwise(s);
         if (!m_scene.station.wall.at[index(s)] || !m_scene.station.wall.at[index(next)])
@@ -190,12 +191,12 @@ void SectionView::paintWallLabels(QPainter& painter) const
         const auto& wall = m_scene.station.wall.at[index(s)];
         const double reach = wall.value_or(beyond * 0.4).si();
         const QPointF outward(-place.outward.left, -place.outward.up);
-        const QPointF edge = toPixel({place.point.left + place.outward.left * reach,
-                                      place.point.up + place.outward.up * reach});
+        const QPointF edge =
+            toPixel({place.point.left + place.outward.left * reach, place.point.up + place.outward.up * reach});
         const bool handsOff = m_scene.hold[index(s)] == cutting::Hold::ThinWall;
-        QString label = wall ? QString::fromStdString(
-                                   units::formatNumber(units::Kind::Length, wall->si(), m_scene.units))
-                             : QStringLiteral("?");
+        QString label =
+            wall ? QString::fromStdString(units::formatNumber(units::Kind::Length, wall->si(), m_scene.units))
+                 : QStringLiteral("?");
         painter.setFont(font(text::kSecond, handsOff));
         painter.setPen(handsOff ? m_scene.theme.danger : m_scene.theme.ink2);
         const double halfWidth = painter.fontMetrics().horizontalAdvance(label) / 2.0;
@@ -206,8 +207,8 @@ void SectionView::paintWallLabels(QPainter& painter) const
         // Thin wall: mark and words, not colour alone.
         const QPointF below = at + QPointF(0.0, 14.0);
         paintLabel(painter, m_rect, below, tr("hands off"));
-        const QPointF onWall = toPixel({place.point.left + place.outward.left * reach / 2.0,
-                                        place.point.up + place.outward.up * reach / 2.0});
+        const QPointF onWall = toPixel(
+            {place.point.left + place.outward.left * reach / 2.0, place.point.up + place.outward.up * reach / 2.0});
         paintSeverity(painter, m_scene.theme, judgement::Severity::Danger, onWall, 13.0);
     }
 }
@@ -276,9 +277,10 @@ void SectionView::paintReadings(QPainter& painter) const
         painter.setBrush(Qt::NoBrush);
         painter.setFont(font(text::kNormal, true));
         painter.setPen(m_scene.theme.ink);
-        const QString value = point.speed ? QString::fromStdString(units::formatNumber(
-                                                units::Kind::Speed, point.speed->si(), m_scene.units))
-                                          : QString::fromUtf8(units::kUnknownText);
+        const QString value =
+            point.speed
+                ? QString::fromStdString(units::formatNumber(units::Kind::Speed, point.speed->si(), m_scene.units))
+                : QString::fromUtf8(units::kUnknownText);
         painter.drawText(box, Qt::AlignCenter, value);
         if (!strange)
             continue;

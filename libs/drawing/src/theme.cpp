@@ -12,14 +12,12 @@ namespace euryth::drawing {
 
 const Theme& theme(Style style)
 {
-    static const Theme paper{Style::Paper,        QColor(0xEFECE4), QColor(0xFFFFFF), QColor(0xD3CDBF),
-                             QColor(0x1A2230),    QColor(0x566072), QColor(0x1E3F8F), QColor(0xDDE4F5),
-                             QColor(0xFFFFFF),    QColor(0x0B6E69), QColor(0xA84C06), QColor(0xA8231B),
-                             QColor(0xE4DFD3),    QColor(0xFBFAF7)};
-    static const Theme night{Style::NightShift,   QColor(0x10141C), QColor(0x1A202C), QColor(0x343E52),
-                             QColor(0xE9EDF5),    QColor(0x9EA9BD), QColor(0x86A8FF), QColor(0x27345A),
-                             QColor(0x0F1420),    QColor(0x4CC3BB), QColor(0xF0A05A), QColor(0xFF8A80),
-                             QColor(0x3A4152),    QColor(0x141923)};
+    static const Theme paper{Style::Paper,     QColor(0xEFECE4), QColor(0xFFFFFF), QColor(0xD3CDBF), QColor(0x1A2230),
+                             QColor(0x566072), QColor(0x1E3F8F), QColor(0xDDE4F5), QColor(0xFFFFFF), QColor(0x0B6E69),
+                             QColor(0xA84C06), QColor(0xA8231B), QColor(0xE4DFD3), QColor(0xFBFAF7)};
+    static const Theme night{Style::NightShift, QColor(0x10141C), QColor(0x1A202C), QColor(0x343E52), QColor(0xE9EDF5),
+                             QColor(0x9EA9BD),  QColor(0x86A8FF), QColor(0x27345A), QColor(0x0F1420), QColor(0x4CC3BB),
+                             QColor(0xF0A05A),  QColor(0xFF8A80), QColor(0x3A4152), QColor(0x141923)};
     return style == Style::Paper ? paper : night;
 }
 

@@ -49,7 +49,8 @@ public:
         else if (event == Json::parse_event_t::object_end)
             m_keys.pop_back();
         else if (event == Json::parse_event_t::key && !m_keys.back().insert(parsed.get<std::string>()).second)
-            throw Refused{{"key \"" + parsed.get<std::string>() + "\"", "stands twice in one record; keep one of them"}};
+            throw Refused{
+                {"key \"" + parsed.get<std::string>() + "\"", "stands twice in one record; keep one of them"}};
         return true;
     }
 

@@ -20,7 +20,9 @@ using Json = nlohmann::ordered_json;
 class JsonReader {
 public:
     JsonReader(const Json& object, std::string path, std::vector<job::Problem>& problems)
-        : m_object(object), m_path(std::move(path)), m_problems(problems)
+        : m_object(object),
+          m_path(std::move(path)),
+          m_problems(problems)
     {
     }
 
@@ -124,13 +126,12 @@ public:
     }
 
     template <class T>
-        requires(!std::is_invocable_v<T&, JsonReader&>)
-    void object(std::string_view key, T& record)
+    requires(!std::is_invocable_v<T&, JsonReader&>) void object(std::string_view key, T& record)
     {
         object(key, [&](JsonReader& inner) { job::describe(inner, record); });
     }
     template <class F>
-        requires std::is_invocable_v<F&, JsonReader&>
+    requires std::is_invocable_v<F&, JsonReader&>
     void object(std::string_view key, F&& visit)
     {
         const Json* json = find(key);

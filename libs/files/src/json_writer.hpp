@@ -67,13 +67,12 @@ public:
         writeList(key, words);
     }
     template <class T>
-        requires(!std::is_invocable_v<const T&, JsonWriter&>)
-    void object(std::string_view key, const T& record)
+    requires(!std::is_invocable_v<const T&, JsonWriter&>) void object(std::string_view key, const T& record)
     {
         object(key, [&](JsonWriter& inner) { job::describe(inner, record); });
     }
     template <class F>
-        requires std::is_invocable_v<const F&, JsonWriter&>
+    requires std::is_invocable_v<const F&, JsonWriter&>
     void object(std::string_view key, const F& visit)
     {
         JsonWriter inner(m_depth + 1);

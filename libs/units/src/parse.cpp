@@ -21,7 +21,10 @@ struct Value {
 };
 
 bool isDigit(char c) { return c >= '0' && c <= '9'; }
-bool isWordByte(char c) { return std::isalnum(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80); }
+bool isWordByte(char c)
+{
+    return std::isalnum(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80);
+}
 
 std::string toLower(std::string_view text)
 {
@@ -40,7 +43,9 @@ std::string replaced(std::string text, std::string_view from, std::string_view t
 class Parser {
 public:
     Parser(std::string text, Kind kind, const DisplayUnits& units)
-        : m_text(std::move(text)), m_kind(kind), m_units(units)
+        : m_text(std::move(text)),
+          m_kind(kind),
+          m_units(units)
     {
     }
 

@@ -12,7 +12,10 @@ using units::Kind;
 namespace field = job::field;
 
 BenchStrip::BenchStrip(Context context, QWidget* parent)
-    : QWidget(parent), m_context(context), m_sums(quietLabel({}, context)), m_state(quietLabel({}, context))
+    : QWidget(parent),
+      m_context(context),
+      m_sums(quietLabel({}, context)),
+      m_state(quietLabel({}, context))
 {
     setObjectName(QStringLiteral("benchStrip"));
     setAttribute(Qt::WA_StyledBackground);
@@ -23,13 +26,15 @@ BenchStrip::BenchStrip(Context context, QWidget* parent)
     title->setFont(drawing::font(drawing::text::kNormal, true));
     row->addWidget(title);
     const std::array bindings{
-        app::bind(tr("depression"), field::depression, Kind::Depression,
-                  [](auto& job) -> auto& { return job.bench.depression; }),
-        app::bind(tr("air"), field::temperature, Kind::Temperature,
-                  [](auto& job) -> auto& { return job.bench.temperature; }),
-        app::bind(tr("pressure"), field::pressure, Kind::AirPressure,
-                  [](auto& job) -> auto& { return job.bench.pressure; }),
-        app::bind(tr("humidity"), field::humidity, Kind::Percent, [](auto& job) -> auto& { return job.bench.humidity; })};
+        app::bind(
+            tr("depression"), field::depression, Kind::Depression,
+            [](auto& job) -> auto& { return job.bench.depression; }),
+        app::bind(
+            tr("air"), field::temperature, Kind::Temperature, [](auto& job) -> auto& { return job.bench.temperature; }),
+        app::bind(
+            tr("pressure"), field::pressure, Kind::AirPressure, [](auto& job) -> auto& { return job.bench.pressure; }),
+        app::bind(
+            tr("humidity"), field::humidity, Kind::Percent, [](auto& job) -> auto& { return job.bench.humidity; })};
     for (const auto& binding : bindings) {
         auto* edit = new FieldEdit(context, [binding] { return binding; });
         edit->edit()->setMaximumWidth(70);
@@ -52,8 +57,9 @@ void BenchStrip::refresh()
     const auto ideal = room && depression ? air::idealSpeed(*room, *depression) : std::nullopt;
     m_sums->setText(ideal ? tr("air can reach %1 at this depression").arg(workspace.text(Kind::Speed, ideal->si()))
                           : QString());
-    m_sums->setToolTip(tr("Speed of still air that expands by the depression without loss; no local reading can be "
-                          "higher without help."));
+    m_sums->setToolTip(
+        tr("Speed of still air that expands by the depression without loss; no local reading can be "
+           "higher without help."));
     auto& document = workspace.document();
     m_state->setText(document.isDirty() ? tr("not saved") : document.path().isEmpty() ? QString() : tr("saved"));
 }

@@ -33,7 +33,10 @@ QString severityWord(judgement::Severity severity)
 }  // namespace
 
 CallsPanel::CallsPanel(Context context, QWidget* parent)
-    : QWidget(parent), m_context(context), m_count(quietLabel({}, context)), m_scroll(new QScrollArea)
+    : QWidget(parent),
+      m_context(context),
+      m_count(quietLabel({}, context)),
+      m_scroll(new QScrollArea)
 {
     setObjectName(QStringLiteral("calls"));
     setFixedWidth(286);
@@ -51,8 +54,8 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     m_scroll->setWidgetResizable(true);
     m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_scroll->setFrameShape(QFrame::NoFrame);
-    for (const auto signal : {&app::Workspace::jobChanged, &app::Workspace::selectionChanged,
-                              &app::Workspace::unitsChanged})
+    for (const auto signal :
+         {&app::Workspace::jobChanged, &app::Workspace::selectionChanged, &app::Workspace::unitsChanged})
         connect(&context.workspace, signal, this, &CallsPanel::rebuild, Qt::QueuedConnection);
     connect(&context.look, &Look::changed, this, &CallsPanel::rebuild);
     rebuild();
@@ -175,10 +178,9 @@ void CallsPanel::accept(const judgement::Call& call, const QString& reason)
 {
     m_accepting.clear();
     const std::size_t port = *m_context.workspace.portIndex();
-    m_context.workspace.document().edit(reason.isEmpty() ? tr("Take acceptance back") : tr("Accept a call"),
-                                        [&](job::Job& job) {
-                                            app::acceptCall(job.ports[port], call.key, reason.toStdString());
-                                        });
+    m_context.workspace.document().edit(
+        reason.isEmpty() ? tr("Take acceptance back") : tr("Accept a call"),
+        [&](job::Job& job) { app::acceptCall(job.ports[port], call.key, reason.toStdString()); });
 }
 
 }  // namespace euryth::widgets

@@ -44,8 +44,7 @@ QWidget* CutPage::makePeel()
         {tr("Cut depth"), tr("Wall left"), tr("Speed")},
         [this, panel](int i) {
             m_peel->setShows(static_cast<drawing::PeelShows>(i));
-            const QStringList notes{depthNote(),
-                                    tr("wall that is left after the cuts"),
+            const QStringList notes{depthNote(), tr("wall that is left after the cuts"),
                                     tr("local speed before the wall over the section's mean, before the cuts")};
             panel->setNote(notes[i]);
         },
@@ -78,9 +77,10 @@ QWidget* CutPage::makeList()
     m_why->setTextInteractionFlags(Qt::TextSelectableByMouse);
     m_why->setMinimumHeight(50);
     m_why->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    auto* caution = quietLabel(tr("Face shield over glasses, respirator, both hands on the tool. A wall that is cut has "
-                                  "to be pressure-tested by a qualified shop. F1 says more."),
-                               m_context);
+    auto* caution =
+        quietLabel(tr("Face shield over glasses, respirator, both hands on the tool. A wall that is cut has "
+                      "to be pressure-tested by a qualified shop. F1 says more."),
+                   m_context);
     caution->setWordWrap(true);
     panel->body()->addWidget(m_list, 1);
     panel->body()->addWidget(m_why);
@@ -128,8 +128,8 @@ void CutPage::refresh()
         {tr("cut"), tr("where"), tr("from – to"), tr("deepest"), tr("takes out"), tr("wall left")});
     const auto& plan = workspace.analysis().cut;
     if (!plan) {
-        m_effect->setText(tr("No cut plan yet. Missing: %1.")
-                              .arg(QString::fromStdString(workspace.analysis().cutProblem.missing)));
+        m_effect->setText(
+            tr("No cut plan yet. Missing: %1.").arg(QString::fromStdString(workspace.analysis().cutProblem.missing)));
         showCut(-1);
         return;
     }
@@ -165,13 +165,14 @@ void CutPage::refresh()
         return value ? std::optional(QString::fromStdString(units::format(Ratio{*value}, workspace.displayUnits())))
                      : std::nullopt;
     };
-    m_effect->setText(change(tr("Off the plan by (rms)"), percent(plan->before.areaMiss), percent(plan->after.areaMiss)) +
-                      change(tr("Fastest wall sector"), ratio(plan->before.highestRatio), ratio(plan->after.highestRatio)) +
-                      change(tr("Volume"), workspace.text(Kind::Volume, plan->before.volume.si()),
-                             workspace.text(Kind::Volume, plan->after.volume.si())) +
-                      QStringLiteral("<small>") +
-                      tr("Speeds after the cuts: by continuity, flow pattern kept; not a flow solution.") +
-                      QStringLiteral("</small>"));
+    m_effect->setText(
+        change(tr("Off the plan by (rms)"), percent(plan->before.areaMiss), percent(plan->after.areaMiss)) +
+        change(tr("Fastest wall sector"), ratio(plan->before.highestRatio), ratio(plan->after.highestRatio)) +
+        change(tr("Volume"), workspace.text(Kind::Volume, plan->before.volume.si()),
+               workspace.text(Kind::Volume, plan->after.volume.si())) +
+        QStringLiteral("<small>") +
+        tr("Speeds after the cuts: by continuity, flow pattern kept; not a flow solution.") +
+        QStringLiteral("</small>"));
 }
 
 }  // namespace euryth::widgets

@@ -30,7 +30,8 @@ public:
         const bool selected = option.state & QStyle::State_Selected;
         painter->save();
         painter->fillRect(option.rect, selected || row ? theme.nowSoft : theme.field);
-        const bool quiet = index.data(EntryTable::ComputedRole).toBool() || index.data(EntryTable::UnknownRole).toBool();
+        const bool quiet =
+            index.data(EntryTable::ComputedRole).toBool() || index.data(EntryTable::UnknownRole).toBool();
         painter->setPen(refused ? theme.danger : quiet && !row ? theme.ink2 : theme.ink);
         painter->setFont(drawing::font(m_pixels, refused || current));
         const QString text = index.data(Qt::DisplayRole).toString();
@@ -70,7 +71,10 @@ private:
 }  // namespace
 
 EntryView::EntryView(Context context, EntryTable& table, MessageLine& messages, QWidget* parent)
-    : QTableView(parent), m_context(context), m_table(table), m_messages(messages)
+    : QTableView(parent),
+      m_context(context),
+      m_table(table),
+      m_messages(messages)
 {
     setModel(&table);
     setItemDelegate(new EntryDelegate(context, this));
@@ -99,8 +103,8 @@ void EntryView::followChoice()
     if (!chosen || state() == EditingState)
         return;
     // Only the row is chosen by a station table; the column stays where the hand is.
-    const bool keepsColumn = currentIndex().isValid() && m_table.columnCount({}) > 1 &&
-                             qobject_cast<app::StationTable*>(&m_table);
+    const bool keepsColumn =
+        currentIndex().isValid() && m_table.columnCount({}) > 1 && qobject_cast<app::StationTable*>(&m_table);
     const QModelIndex target = keepsColumn ? chosen->siblingAtColumn(currentIndex().column()) : *chosen;
     if (target == currentIndex())
         return;
@@ -231,7 +235,8 @@ void EntryView::pasteFromClipboard()
         m_messages.showError(tr("the table ends before what was pasted does; left out: %1")
                                  .arg(leftOver.join(QStringLiteral(", ")).left(80)));
     else if (refusals > 0)
-        m_messages.showError(tr("some of what was pasted cannot be read and is marked in the table (%1)").arg(refusals));
+        m_messages.showError(
+            tr("some of what was pasted cannot be read and is marked in the table (%1)").arg(refusals));
 }
 
 }  // namespace euryth::widgets

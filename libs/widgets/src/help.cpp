@@ -16,11 +16,12 @@ QString tr(const char* text) { return QCoreApplication::translate("Help", text);
 
 QString tables()
 {
-    return tr("<p><b>In the tables</b> just type. Enter goes on to the next value, arrows move, Delete makes a value "
-              "unknown, Ctrl+C and Ctrl+V exchange with a spreadsheet. A value that cannot be read stays in its cell, "
-              "marked ▲, with the reason below the table; Escape puts the old one back.</p>"
-              "<p>A number may have a unit or be a small sum: <code>2 1/16in</code>, <code>0.045+0.010</code>, "
-              "<code>52mm</code>, <code>28 inH2O</code>.</p>");
+    return tr(
+        "<p><b>In the tables</b> just type. Enter goes on to the next value, arrows move, Delete makes a value "
+        "unknown, Ctrl+C and Ctrl+V exchange with a spreadsheet. A value that cannot be read stays in its cell, "
+        "marked ▲, with the reason below the table; Escape puts the old one back.</p>"
+        "<p>A number may have a unit or be a small sum: <code>2 1/16in</code>, <code>0.045+0.010</code>, "
+        "<code>52mm</code>, <code>28 inH2O</code>.</p>");
 }
 
 }  // namespace
@@ -35,11 +36,12 @@ QString stageHelp(app::Stage stage)
                   "what was not measured: nothing is ever cut where the wall is not known.</p>") +
                tables();
     case app::Stage::Shape:
-        return tr("<h2>Shape: what it should be</h2><p>The plain line is the area as it is, the dashed one with "
-                  "diamonds the plan. Drag a diamond, or choose a station and press the up and down keys. The dotted "
-                  "line is the area the engine asks for: fastest piston speed times piston area over the limiting gas "
-                  "speed, which is a house rule. It knows nothing of pressure waves.</p><p>The hatched part lies "
-                  "beyond what the measured walls allow. Too big cannot be undone; too small can be opened later.</p>");
+        return tr(
+            "<h2>Shape: what it should be</h2><p>The plain line is the area as it is, the dashed one with "
+            "diamonds the plan. Drag a diamond, or choose a station and press the up and down keys. The dotted "
+            "line is the area the engine asks for: fastest piston speed times piston area over the limiting gas "
+            "speed, which is a house rule. It knows nothing of pressure waves.</p><p>The hatched part lies "
+            "beyond what the measured walls allow. Too big cannot be undone; too small can be opened later.</p>");
     case app::Stage::Probe:
         return tr("<h2>Probe: what the air does</h2><p>Hold the pitot at the nine points of a section, valve at a "
                   "fixed lift, bench at a fixed depression, and type the readings from roof left to floor right. A "
@@ -48,18 +50,19 @@ QString stageHelp(app::Stage stage)
                   "<p><b>Mind</b> your ears and fingers at the blower.</p>") +
                tables();
     case app::Stage::Cut:
-        return tr("<h2>Cut: where to take metal</h2><p>The wall is unrolled: window at the left, valve at the right, "
-                  "one row for each of the eight places round the port. Numbers are depths of cut. <i>keep</i> is a "
-                  "wall too thin to touch, <i>?</i> one that was not measured, <i>dead</i> a place where the air "
-                  "hardly moves, <i>seat</i> the throat, which belongs to the seat cutter.</p>"
-                  "<h3>What can hurt</h3><ul><li>Chips come past safety glasses: full face shield over glasses. A "
-                  "splinter in the eye is a doctor's matter the same day.</li><li>Dust of aluminium, iron and stones: "
-                  "respirator and extraction. Ears too.</li><li>A burr that jams kicks: both hands, arms resting, head "
-                  "clamped. Keep long thin shanks to the burr's rated speed.</li><li>Solvent, alcohol and kerosene "
-                  "burn: no sparks, no heaters, lids on, rags in a metal can.</li><li>Never cut an old valve: it may "
-                  "be filled with sodium.</li><li>A wall that is too thin fails later, hot and under pressure. Have a "
-                  "cut head pressure-tested, and welding and crack repair done, by a qualified shop.</li><li>Emission "
-                  "rules, noise and waste: local law decides.</li></ul>");
+        return tr(
+            "<h2>Cut: where to take metal</h2><p>The wall is unrolled: window at the left, valve at the right, "
+            "one row for each of the eight places round the port. Numbers are depths of cut. <i>keep</i> is a "
+            "wall too thin to touch, <i>?</i> one that was not measured, <i>dead</i> a place where the air "
+            "hardly moves, <i>seat</i> the throat, which belongs to the seat cutter.</p>"
+            "<h3>What can hurt</h3><ul><li>Chips come past safety glasses: full face shield over glasses. A "
+            "splinter in the eye is a doctor's matter the same day.</li><li>Dust of aluminium, iron and stones: "
+            "respirator and extraction. Ears too.</li><li>A burr that jams kicks: both hands, arms resting, head "
+            "clamped. Keep long thin shanks to the burr's rated speed.</li><li>Solvent, alcohol and kerosene "
+            "burn: no sparks, no heaters, lids on, rags in a metal can.</li><li>Never cut an old valve: it may "
+            "be filled with sodium.</li><li>A wall that is too thin fails later, hot and under pressure. Have a "
+            "cut head pressure-tested, and welding and crack repair done, by a qualified shop.</li><li>Emission "
+            "rules, noise and waste: local law decides.</li></ul>");
     }
     return {};
 }

@@ -80,9 +80,9 @@ QToolTip { background: @panel; color: @ink; border: 1px solid @line; padding: 4p
 QTextBrowser { background: @panel; border: none; }
 )");
     const std::pair<const char*, QColor> names[] = {
-        {"@nowSoft", t.nowSoft}, {"@onNow", t.onNow},   {"@now", t.now},     {"@panel", t.panel},   {"@line", t.line},
-        {"@danger", t.danger},   {"@metal", t.metal},   {"@ground", t.ground}, {"@ink2", t.ink2}, {"@ink", t.ink},
-        {"@field", t.field}};
+        {"@nowSoft", t.nowSoft}, {"@onNow", t.onNow},   {"@now", t.now},     {"@panel", t.panel},
+        {"@line", t.line},       {"@danger", t.danger}, {"@metal", t.metal}, {"@ground", t.ground},
+        {"@ink2", t.ink2},       {"@ink", t.ink},       {"@field", t.field}};
     for (const auto& [name, colour] : names)
         sheet.replace(QLatin1String(name), colour.name());
     return sheet;

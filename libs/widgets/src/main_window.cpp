@@ -237,7 +237,7 @@ void MainWindow::run(CommandId id)
     }
     case CommandId::SwitchStyle:
         m_context.look.setStyle(m_context.look.style() == drawing::Style::Paper ? drawing::Style::NightShift
-                                                                               : drawing::Style::Paper);
+                                                                                : drawing::Style::Paper);
         return refresh();
     case CommandId::Help: return showHelp(this, stageHelp(workspace.stage()));
     case CommandId::Shortcuts: return showHelp(this, shortcutSheet());
@@ -301,7 +301,8 @@ bool MainWindow::save(bool askName)
     }
     if (path.isEmpty())
         return false;
-    const QString suffix = QString::fromUtf8(files::kJobSuffix.data(), static_cast<qsizetype>(files::kJobSuffix.size()));
+    const QString suffix =
+        QString::fromUtf8(files::kJobSuffix.data(), static_cast<qsizetype>(files::kJobSuffix.size()));
     if (!path.endsWith(QStringLiteral(".json")))
         path += suffix;
     const QString problem = document.saveAs(path);
@@ -315,8 +316,8 @@ void MainWindow::editPort(const QString& text, const std::function<void(job::Job
     const auto port = m_context.workspace.portIndex();
     if (!port)
         return;
-    const QString problem = m_context.workspace.document().edit(
-        text, [&](job::Job& job) { change(job, job.ports[*port]); });
+    const QString problem =
+        m_context.workspace.document().edit(text, [&](job::Job& job) { change(job, job.ports[*port]); });
     if (!problem.isEmpty())
         m_prompts.tell(this, tr("Not done"), problem);
 }

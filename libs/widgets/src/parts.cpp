@@ -77,8 +77,13 @@ void MessageLine::refresh()
 }
 
 FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
-    : QWidget(parent), m_context(context), m_source(std::move(source)), m_label(quietLabel({}, context)),
-      m_edit(new QLineEdit), m_unit(quietLabel({}, context)), m_reason(new QLabel)
+    : QWidget(parent),
+      m_context(context),
+      m_source(std::move(source)),
+      m_label(quietLabel({}, context)),
+      m_edit(new QLineEdit),
+      m_unit(quietLabel({}, context)),
+      m_reason(new QLabel)
 {
     m_edit->setAlignment(Qt::AlignRight);
     m_edit->setMinimumWidth(64);

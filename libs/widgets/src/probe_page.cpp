@@ -57,8 +57,9 @@ QWidget* ProbePage::makeEntry()
     m_entryPanel = new Panel(tr("Readings"));
     auto* messages = new MessageLine(m_context);
     messages->setObjectName(QStringLiteral("probeMessage"));
-    messages->setHint(tr("Type a speed and press Enter for the next point; a pitot's pressure with its unit works too "
-                         "(26.5 inH2O)."));
+    messages->setHint(
+        tr("Type a speed and press Enter for the next point; a pitot's pressure with its unit works too "
+           "(26.5 inH2O)."));
     auto* table = new app::ProbeTable(m_context.workspace, this);
     auto* view = new EntryView(m_context, *table, *messages);
     view->setObjectName(QStringLiteral("probeTable"));
@@ -92,14 +93,16 @@ QWidget* ProbePage::makeEntry()
             const auto probe = m_context.workspace.probe();
             if (!port || !probe)
                 return std::nullopt;
-            return app::bind(label, f, kind,
-                             [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
+            return app::bind(
+                label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
         });
         edit->edit()->setMaximumWidth(64);
         m_entryPanel->addTool(edit);
     };
-    setField(tr("lift"), field::probeLift, Kind::Length, [](auto& p) -> auto& { return p.lift; });
-    setField(tr("bench flow"), field::benchFlow, Kind::Flow, [](auto& p) -> auto& { return p.benchFlow; });
+    setField(
+        tr("lift"), field::probeLift, Kind::Length, [](auto& p) -> auto& { return p.lift; });
+    setField(
+        tr("bench flow"), field::benchFlow, Kind::Flow, [](auto& p) -> auto& { return p.benchFlow; });
     return m_entryPanel;
 }
 
@@ -136,9 +139,9 @@ void ProbePage::refresh()
                     .arg(QString::fromStdString(units::format(Ratio{*ratio}, workspace.displayUnits())),
                          QString::fromUtf8(probing::name(*t.points[point].verdict).data()));
     }
-    sums += tr("Mean %1, uniformity %2.").arg(
-        workspace.text(Kind::Speed, t.mean.si()),
-        QString::fromStdString(units::formatPlain(t.uniformity, 3, workspace.displayUnits())));
+    sums += tr("Mean %1, uniformity %2.")
+                .arg(workspace.text(Kind::Speed, t.mean.si()),
+                     QString::fromStdString(units::formatPlain(t.uniformity, 3, workspace.displayUnits())));
     sums += tr(" Mean times area %1").arg(workspace.text(Kind::Flow, t.flow.si()));
     if (probe->flowAgainstBench)
         sums += (*probe->flowAgainstBench < 0.0 ? tr(", %1 under the bench") : tr(", %1 over the bench"))

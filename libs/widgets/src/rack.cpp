@@ -23,8 +23,9 @@ Rack::Rack(Context context, QWidget* parent) : Canvas(context, parent)
     setFixedWidth(148);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Ports of the head"));
-    setToolTip(tr("The ports. Click one, or use Alt+Up and Alt+Down. The four marks are Survey, Shape, Probe and Cut: "
-                  "empty, half done, done."));
+    setToolTip(
+        tr("The ports. Click one, or use Alt+Up and Alt+Down. The four marks are Survey, Shape, Probe and Cut: "
+           "empty, half done, done."));
 }
 
 QRectF Rack::tile(std::size_t port) const

@@ -148,7 +148,8 @@ void AreaCanvas::keyPressEvent(QKeyEvent* event)
     // A key press is about what a stroke of a cartridge roll takes: 5 mm2, or 0.01 in2.
     const bool inch = workspace().displayUnits().system == units::System::Inch;
     const Area step = inch ? areaFromInch2(0.01) : areaFromMm2(5.0);
-    const Area now = workspace().analysis().plan[*station].value_or(job::netArea(workspace().port()->stations[*station]));
+    const Area now =
+        workspace().analysis().plan[*station].value_or(job::netArea(workspace().port()->stations[*station]));
     setPlan(*station, up ? now + step : now - step, 0);
 }
 

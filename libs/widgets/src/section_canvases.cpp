@@ -18,10 +18,7 @@ SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Ca
     setAccessibleName(tr("Section from the window, roof up"));
 }
 
-QRectF SectionCanvas::pictureArea() const
-{
-    return m_shows == Shows::Speeds ? area().adjusted(0, 0, 0, -30) : area();
-}
+QRectF SectionCanvas::pictureArea() const { return m_shows == Shows::Speeds ? area().adjusted(0, 0, 0, -30) : area(); }
 
 std::optional<drawing::SectionScene> SectionCanvas::scene() const
 {
@@ -65,7 +62,8 @@ void SectionCanvas::paintEvent(QPaintEvent*)
         drawing::paintSpeedBar(painter, theme(), {area().right() - wide - 12, area().bottom() - 30, wide, 28},
                                picture->speedLow, picture->speedHigh, workspace().displayUnits());
     } else {
-        drawing::paintEmpty(painter, theme(), area(), tr("No readings here yet.\nCtrl+Insert adds a set at this station."));
+        drawing::paintEmpty(painter, theme(), area(),
+                            tr("No readings here yet.\nCtrl+Insert adds a set at this station."));
     }
 }
 
@@ -157,8 +155,7 @@ drawing::PeelScene PeelCanvas::scene() const
         }
         scene.s.push_back(station.s.si());
         scene.cells.push_back(column);
-        scene.names.push_back(
-            QString::fromStdString(judgement::stationName(analysis, *workspace().port(), i)));
+        scene.names.push_back(QString::fromStdString(judgement::stationName(analysis, *workspace().port(), i)));
     }
     if (m_shows == drawing::PeelShows::CutDepth) {
         for (const cutting::Cut& cut : analysis.cut->cuts)
@@ -189,8 +186,8 @@ bool PeelCanvas::event(QEvent* event)
         return Canvas::event(event);
     const auto* help = static_cast<QHelpEvent*>(event);
     const auto picture = scene();
-    const auto place = picture.missing.isEmpty() ? drawing::PeelView(picture, area()).placeAt(help->pos())
-                                                 : std::nullopt;
+    const auto place =
+        picture.missing.isEmpty() ? drawing::PeelView(picture, area()).placeAt(help->pos()) : std::nullopt;
     if (!place)
         return Canvas::event(event);
     for (const cutting::Keep& keep : workspace().analysis().cut->keeps) {
@@ -216,7 +213,8 @@ std::vector<std::size_t> ProbeStrip::order() const
     std::vector<std::size_t> order;
     for (const auto& probe : probes)
         order.push_back(probe.index);
-    std::ranges::stable_sort(order, {}, [&](std::size_t i) { return probes[i].station.value_or(probes.size() + 1000); });
+    std::ranges::stable_sort(order, {},
+                             [&](std::size_t i) { return probes[i].station.value_or(probes.size() + 1000); });
     return order;
 }
 
@@ -252,8 +250,9 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t ind
     const auto units = workspace().displayUnits();
     const auto& fastest = probe.traverse->points[probe.traverse->fastest()];
     painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-                     tr("mean %1\nup to %2").arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
-                                                 QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
+                     tr("mean %1\nup to %2")
+                         .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
+                              QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
     const auto& shape = port.stations[*probe.station].section.shape;
     const double scale = 84.0 / std::max(shape.width.si(), shape.height.si());
     const auto [low, high] = drawing::speedRange(workspace().analysis());
@@ -267,7 +266,8 @@ void ProbeStrip::paintEvent(QPaintEvent*)
     painter.setRenderHint(QPainter::Antialiasing);
     const auto places = order();
     if (places.empty())
-        return drawing::paintEmpty(painter, theme(), area(), tr("No probe sets yet. Choose a station and press Ctrl+Insert."));
+        return drawing::paintEmpty(painter, theme(), area(),
+                                   tr("No probe sets yet. Choose a station and press Ctrl+Insert."));
     for (std::size_t i = 0; i < places.size(); ++i)
         paintTile(painter, tile(i), places[i]);
 }

@@ -29,9 +29,9 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
         const auto station = m_context.workspace.station();
         if (!port || !station)
             return std::nullopt;
-        auto binding =
-            app::bind(tr("plan here"), field::planArea, Kind::Area,
-                      [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
+        auto binding = app::bind(
+            tr("plan here"), field::planArea,
+            Kind::Area, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
         const auto& suggested = m_context.workspace.analysis().suggested[*station];
         if (suggested)
             binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
@@ -73,14 +73,15 @@ QWidget* ShapePage::makeDemand()
     m_wantedNote->setWordWrap(true);
     panel->body()->addWidget(m_wanted);
     panel->body()->addWidget(m_wantedNote);
-    panel->body()->addWidget(jobField(m_context, tr("Bore"), field::bore, Kind::Length,
-                                      [](auto& job) -> auto& { return job.engine.bore; }));
-    panel->body()->addWidget(jobField(m_context, tr("Stroke"), field::stroke, Kind::Length,
-                                      [](auto& job) -> auto& { return job.engine.stroke; }));
-    panel->body()->addWidget(jobField(m_context, tr("Rod"), field::rod, Kind::Length,
-                                      [](auto& job) -> auto& { return job.engine.rod; }));
-    panel->body()->addWidget(jobField(m_context, tr("Peak power at"), field::peakRpm, Kind::Rotation,
-                                      [](auto& job) -> auto& { return job.engine.peakRpm; }));
+    panel->body()->addWidget(jobField(
+        m_context, tr("Bore"), field::bore, Kind::Length, [](auto& job) -> auto& { return job.engine.bore; }));
+    panel->body()->addWidget(jobField(
+        m_context, tr("Stroke"), field::stroke, Kind::Length, [](auto& job) -> auto& { return job.engine.stroke; }));
+    panel->body()->addWidget(jobField(
+        m_context, tr("Rod"), field::rod, Kind::Length, [](auto& job) -> auto& { return job.engine.rod; }));
+    panel->body()->addWidget(jobField(
+        m_context, tr("Peak power at"), field::peakRpm, Kind::Rotation,
+        [](auto& job) -> auto& { return job.engine.peakRpm; }));
     panel->body()->addStretch(1);
     return panel;
 }
@@ -100,14 +101,16 @@ QWidget* ShapePage::makeThroat()
             const auto port = m_context.workspace.portIndex();
             if (!port)
                 return std::nullopt;
-            return app::bind(label, f, Kind::Length, [=](auto& job) -> auto& { return member(job.ports[*port]); });
+            return app::bind(
+                label, f, Kind::Length, [=](auto& job) -> auto& { return member(job.ports[*port]); });
         });
     };
-    panel->body()->addWidget(
-        portField(tr("Valve"), field::valveDiameter, [](auto& p) -> auto& { return p.valve.diameter; }));
-    panel->body()->addWidget(
-        portField(tr("Throat"), field::throat, [](auto& p) -> auto& { return p.valve.throat; }));
-    panel->body()->addWidget(portField(tr("Stem"), field::stem, [](auto& p) -> auto& { return p.valve.stem; }));
+    panel->body()->addWidget(portField(
+        tr("Valve"), field::valveDiameter, [](auto& p) -> auto& { return p.valve.diameter; }));
+    panel->body()->addWidget(portField(
+        tr("Throat"), field::throat, [](auto& p) -> auto& { return p.valve.throat; }));
+    panel->body()->addWidget(portField(
+        tr("Stem"), field::stem, [](auto& p) -> auto& { return p.valve.stem; }));
     panel->body()->addStretch(1);
     return panel;
 }
@@ -117,19 +120,26 @@ QWidget* ShapePage::makeHouse()
     auto* panel = new Panel(tr("House rules"));
     panel->body()->setSpacing(3);
     const auto add = [&](const QString& label, const job::Field& f, Kind kind, auto member) {
-        panel->body()->addWidget(
-            jobField(m_context, label, f, kind, [=](auto& job) -> auto& { return member(job.house); }));
+        panel->body()->addWidget(jobField(
+            m_context, label, f, kind, [=](auto& job) -> auto& { return member(job.house); }));
     };
-    add(tr("Limiting Mach"), field::limitingMach, Kind::Number, [](auto& h) -> auto& { return h.limitingMach; });
+    add(
+        tr("Limiting Mach"), field::limitingMach, Kind::Number, [](auto& h) -> auto& { return h.limitingMach; });
     panel->body()->addWidget(new FieldEdit(m_context, [this]() -> std::optional<app::FieldBinding> {
         const QString label = tr("Taper each %1").arg(m_context.workspace.text(Kind::Position, 0.1));
-        return app::bind(label, field::taper, Kind::Percent, [](auto& job) -> auto& { return job.house.taperPer100mm; });
+        return app::bind(
+            label, field::taper, Kind::Percent, [](auto& job) -> auto& { return job.house.taperPer100mm; });
     }));
-    add(tr("Small-big-small over"), field::smallBigSmall, Kind::Percent, [](auto& h) -> auto& { return h.smallBigSmall; });
-    add(tr("Wall to leave"), field::leastWall, Kind::Length, [](auto& h) -> auto& { return h.leastWall; });
-    add(tr("… where no weld reaches"), field::unrepairableLeastWall, Kind::Length,
+    add(
+        tr("Small-big-small over"), field::smallBigSmall, Kind::Percent,
+        [](auto& h) -> auto& { return h.smallBigSmall; });
+    add(
+        tr("Wall to leave"), field::leastWall, Kind::Length, [](auto& h) -> auto& { return h.leastWall; });
+    add(
+        tr("… where no weld reaches"), field::unrepairableLeastWall, Kind::Length,
         [](auto& h) -> auto& { return h.unrepairableLeastWall; });
-    add(tr("Greatest cut"), field::greatestCut, Kind::Length, [](auto& h) -> auto& { return h.greatestCut; });
+    add(
+        tr("Greatest cut"), field::greatestCut, Kind::Length, [](auto& h) -> auto& { return h.greatestCut; });
     panel->body()->addStretch(1);
     return panel;
 }
@@ -157,8 +167,9 @@ void ShapePage::refresh()
     const job::ShareRange& range = exhaust ? house.exhaustThroat : house.intakeThroat;
     m_throat->setText(analysis.throatShare ? workspace.text(Kind::Percent, *analysis.throatShare)
                                            : QString::fromUtf8(units::kUnknownText));
-    m_throatNote->setText(tr("of the valve's diameter; the house says %1 to %2")
-                              .arg(workspace.text(Kind::Percent, range.low), workspace.text(Kind::Percent, range.high)));
+    m_throatNote->setText(
+        tr("of the valve's diameter; the house says %1 to %2")
+            .arg(workspace.text(Kind::Percent, range.low), workspace.text(Kind::Percent, range.high)));
 }
 
 }  // namespace euryth::widgets

@@ -26,12 +26,14 @@ QWidget* SurveyPage::makeTables()
 {
     auto* panel = new Panel(tr("Measurements"));
     m_tables = new QStackedWidget;
-    panel->addTool(makeSwitch({tr("Sections"), tr("Walls"), tr("Valve end")},
-                              [this](int i) { m_tables->setCurrentIndex(i); }, QStringLiteral("surveySwitch")));
+    panel->addTool(makeSwitch(
+        {tr("Sections"), tr("Walls"), tr("Valve end")}, [this](int i) { m_tables->setCurrentIndex(i); },
+        QStringLiteral("surveySwitch")));
     auto* messages = new MessageLine(m_context);
     messages->setObjectName(QStringLiteral("surveyMessage"));
-    messages->setHint(tr("Type and press Enter to go on. 2 1/16in, 0.045+0.010 and 52mm are read too. Empty means "
-                         "not measured."));
+    messages->setHint(
+        tr("Type and press Enter to go on. 2 1/16in, 0.045+0.010 and 52mm are read too. Empty means "
+           "not measured."));
     using Columns = app::StationTable::Columns;
     for (const auto columns : {Columns::Sections, Columns::Walls}) {
         auto* table = new app::StationTable(m_context.workspace, columns, this);
@@ -71,20 +73,30 @@ QWidget* SurveyPage::makeValveEnd()
             const auto port = m_context.workspace.portIndex();
             if (!port)
                 return std::nullopt;
-            return app::bind(label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port]); });
+            return app::bind(
+                label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port]); });
         });
         grid->addWidget(edit, row, column);
     };
-    add(0, 0, tr("Valve diameter"), field::valveDiameter, Kind::Length, [](auto& p) -> auto& { return p.valve.diameter; });
-    add(1, 0, tr("Stem diameter"), field::stem, Kind::Length, [](auto& p) -> auto& { return p.valve.stem; });
-    add(2, 0, tr("Throat diameter"), field::throat, Kind::Length, [](auto& p) -> auto& { return p.valve.throat; });
-    add(3, 0, tr("Bowl diameter"), field::bowl, Kind::Length, [](auto& p) -> auto& { return p.valve.bowl; });
-    add(0, 1, tr("Pilot diameter"), field::pilot, Kind::Length, [](auto& p) -> auto& { return p.valve.pilot; });
-    add(1, 1, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
+    add(
+        0, 0, tr("Valve diameter"), field::valveDiameter, Kind::Length,
+        [](auto& p) -> auto& { return p.valve.diameter; });
+    add(
+        1, 0, tr("Stem diameter"), field::stem, Kind::Length, [](auto& p) -> auto& { return p.valve.stem; });
+    add(
+        2, 0, tr("Throat diameter"), field::throat, Kind::Length, [](auto& p) -> auto& { return p.valve.throat; });
+    add(
+        3, 0, tr("Bowl diameter"), field::bowl, Kind::Length, [](auto& p) -> auto& { return p.valve.bowl; });
+    add(
+        0, 1, tr("Pilot diameter"), field::pilot, Kind::Length, [](auto& p) -> auto& { return p.valve.pilot; });
+    add(
+        1, 1, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
         [](auto& p) -> auto& { return p.shortSide.radius; });
-    add(2, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
+    add(
+        2, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
         [](auto& p) -> auto& { return p.shortSide.height; });
-    add(3, 1, tr("Volume by burette"), field::portVolume, Kind::Volume, [](auto& p) -> auto& { return p.volume; });
+    add(
+        3, 1, tr("Volume by burette"), field::portVolume, Kind::Volume, [](auto& p) -> auto& { return p.volume; });
     grid->setRowStretch(4, 1);
     grid->setColumnStretch(0, 1);
     grid->setColumnStretch(1, 1);
@@ -127,8 +139,9 @@ void SurveyPage::refresh()
         sums += tr("; the guide boss takes %1")
                     .arg(workspace.text(Kind::Area, (geometry::area(shape) - job::netArea(here)).si()));
     if (const auto& areas = workspace.analysis().areas)
-        sums += tr(". The runner: %1 long, %2").arg(workspace.text(Kind::Position, areas->length().si()),
-                                                    workspace.text(Kind::Volume, areas->volume().si()));
+        sums += tr(". The runner: %1 long, %2")
+                    .arg(workspace.text(Kind::Position, areas->length().si()),
+                         workspace.text(Kind::Volume, areas->volume().si()));
     m_sums->setText(sums);
 }
 

@@ -31,13 +31,11 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
         bool switchUnits;
         bool switchStyle;
     };
-    constexpr Stop stops[] = {{"survey", CommandId::StageSurvey, false, false},
-                              {"shape", CommandId::StageShape, false, false},
-                              {"probe", CommandId::StageProbe, false, false},
-                              {"cut", CommandId::StageCut, false, false},
-                              {"survey-inch", CommandId::StageSurvey, true, false},
-                              {"probe-dark", CommandId::StageProbe, false, true},
-                              {"cut-dark", CommandId::StageCut, false, true}};
+    constexpr Stop stops[] = {
+        {"survey", CommandId::StageSurvey, false, false},     {"shape", CommandId::StageShape, false, false},
+        {"probe", CommandId::StageProbe, false, false},       {"cut", CommandId::StageCut, false, false},
+        {"survey-inch", CommandId::StageSurvey, true, false}, {"probe-dark", CommandId::StageProbe, false, true},
+        {"cut-dark", CommandId::StageCut, false, true}};
     for (const Stop& stop : stops) {
         const bool unitsDiffer = (context.workspace.displayUnits().system == units::System::Inch) != stop.switchUnits;
         const bool styleDiffers = (context.look.style() == drawing::Style::NightShift) != stop.switchStyle;

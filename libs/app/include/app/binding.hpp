@@ -20,8 +20,8 @@ struct FieldBinding {
     units::Kind kind = units::Kind::Length;
     QString emptyText;      ///< stands in an empty field; "unknown" where it is empty itself
     bool required = false;  ///< false: may be emptied, which makes it unknown
-    std::function<std::optional<double>(const job::Job&)> get;      ///< SI
-    std::function<void(job::Job&, std::optional<double>)> set;      ///< SI
+    std::function<std::optional<double>(const job::Job&)> get;  ///< SI
+    std::function<void(job::Job&, std::optional<double>)> set;  ///< SI
 };
 
 namespace detail {
@@ -43,9 +43,11 @@ struct Number<int> {
 };
 
 template <class T>
-struct IsOptional : std::false_type {};
+struct IsOptional : std::false_type {
+};
 template <class T>
-struct IsOptional<std::optional<T>> : std::true_type {};
+struct IsOptional<std::optional<T>> : std::true_type {
+};
 
 }  // namespace detail
 
@@ -82,7 +84,6 @@ QString fieldText(const FieldBinding& binding, const job::Job& job, const units:
 /// Reads what was typed and puts it into the job as one undo step. Returns what is wrong, in which case the job has not
 /// changed, or an empty text. Text that says what already is there changes nothing, so that shown digits never replace
 /// finer ones.
-QString commit(Document& document, const FieldBinding& binding, const QString& text,
-               const units::DisplayUnits& units);
+QString commit(Document& document, const FieldBinding& binding, const QString& text, const units::DisplayUnits& units);
 
 }  // namespace euryth::app

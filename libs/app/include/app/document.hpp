@@ -28,9 +28,9 @@ public:
     [[nodiscard]] QUndoStack& undoStack() { return m_undo; }
 
     using Change = std::function<void(job::Job&)>;
-    /// Applies `change` as one undo step named `text`. Returns what is wrong with the changed job, in which case nothing
-    /// has happened, or an empty text. An edit that changes nothing leaves no step. Edits of the same `group` (over 0)
-    /// that follow each other, such as the moves of one drag, are one step.
+    /// Applies `change` as one undo step named `text`. Returns what is wrong with the changed job, in which case
+    /// nothing has happened, or an empty text. An edit that changes nothing leaves no step. Edits of the same `group`
+    /// (over 0) that follow each other, such as the moves of one drag, are one step.
     QString edit(const QString& text, const Change& change, int group = 0);
     /// While one lives, all edits are one undo step (a paste, clearing several cells).
     class Transaction {

@@ -65,7 +65,7 @@ signals:
     void selectionChanged();  ///< what is chosen
     void stageChanged();
     void unitsChanged();
-    void refreshed();         ///< any of the above: repaint
+    void refreshed();  ///< any of the above: repaint
 
 private:
     void jobHasChanged();

@@ -153,8 +153,8 @@ Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
 std::string_view toolFor(const CutProblem& problem, const Cut& cut)
 {
     const auto& stations = problem.stations;
-    const double place = (stations[cut.deepestStation].s - stations.front().s) /
-                         (stations.back().s - stations.front().s);
+    const double place =
+        (stations[cut.deepestStation].s - stations.front().s) / (stations.back().s - stations.front().s);
     constexpr double turn = 0.55;
     if (cut.face == Face::Floor && place > turn)
         return "ball burr, then a cloth flap roll (a stiff roll leaves ridges)";

@@ -12,10 +12,7 @@ namespace {
 
 using Knots = std::span<const AreaAt>;
 
-double changeOf(const AreaAt& a, const AreaAt& b)
-{
-    return abs(b.area - a.area) / std::min(a.area, b.area);
-}
+double changeOf(const AreaAt& a, const AreaAt& b) { return abs(b.area - a.area) / std::min(a.area, b.area); }
 
 bool isStep(const AreaAt& a, const AreaAt& b, const FindingLimits& limits)
 {
@@ -30,8 +27,8 @@ void findSteps(Knots knots, const FindingLimits& limits, std::vector<Finding>& f
         if (!isStep(a, b, limits))
             continue;
         Phrase text;
-        text << "The area changes by " << Percent{changeOf(a, b)} << " (" << a.area << " to " << b.area
-             << ") within " << Length(b.s - a.s) << ".";
+        text << "The area changes by " << Percent{changeOf(a, b)} << " (" << a.area << " to " << b.area << ") within "
+             << Length(b.s - a.s) << ".";
         found.push_back({FindingKind::Step, b.s, changeOf(a, b), std::move(text)});
     }
 }
@@ -61,9 +58,8 @@ void findSmallBigSmall(Knots knots, const FindingLimits& limits, std::vector<Fin
         if (excess <= limits.smallBigSmall)
             continue;
         Phrase text;
-        text << before << ", then " << here << " at " << Position{knots[i].s} << ", then "
-             << after << ": " << Percent{excess} << " over the larger side, allowed is "
-             << Percent{limits.smallBigSmall} << ".";
+        text << before << ", then " << here << " at " << Position{knots[i].s} << ", then " << after << ": "
+             << Percent{excess} << " over the larger side, allowed is " << Percent{limits.smallBigSmall} << ".";
         found.push_back({FindingKind::SmallBigSmall, knots[i].s, excess, std::move(text)});
     }
 }
@@ -86,9 +82,8 @@ void findFastGrowth(Knots knots, AirDirection air, const FindingLimits& limits, 
         if (worst && worst->magnitude >= angle.si())
             continue;
         Phrase text;
-        text << "From " << Position{from.s} << " to " << Position{to.s}
-             << " the passage opens like a cone of " << angle << "; over about " << limits.fastGrowth
-             << " the air may let go.";
+        text << "From " << Position{from.s} << " to " << Position{to.s} << " the passage opens like a cone of " << angle
+             << "; over about " << limits.fastGrowth << " the air may let go.";
         worst = Finding{FindingKind::FastGrowth, to.s, angle.si(), std::move(text)};
     }
     flush();

@@ -42,10 +42,7 @@ Length perimeter(const RoundedRectangle& section)
     return 2.0 * (section.width + section.height) - Length::fromSi((2.0 - pi / 2.0) * sum);
 }
 
-Length hydraulicDiameter(const RoundedRectangle& section)
-{
-    return 4.0 * area(section) / perimeter(section);
-}
+Length hydraulicDiameter(const RoundedRectangle& section) { return 4.0 * area(section) / perimeter(section); }
 
 Point centroid(const RoundedRectangle& section)
 {
@@ -84,9 +81,8 @@ RoundedRectangle scaledToArea(const RoundedRectangle& section, Area wanted)
 {
     const double f = std::sqrt(wanted / area(section));
     const CornerRadii& r = section.corners;
-    return {section.width * f,
-            section.height * f,
-            {r.roofLeft * f, r.roofRight * f, r.floorRight * f, r.floorLeft * f}};
+    return {
+        section.width * f, section.height * f, {r.roofLeft * f, r.roofRight * f, r.floorRight * f, r.floorLeft * f}};
 }
 
 }  // namespace euryth::geometry

@@ -7,9 +7,6 @@ namespace euryth::geometry {
 
 double throatShare(Length throat, Length valve) { return throat / valve; }
 
-Area throatNetArea(Length throat, Length stem)
-{
-    return std::numbers::pi / 4.0 * (throat * throat - stem * stem);
-}
+Area throatNetArea(Length throat, Length stem) { return std::numbers::pi / 4.0 * (throat * throat - stem * stem); }
 
 }  // namespace euryth::geometry

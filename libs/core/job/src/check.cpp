@@ -61,17 +61,17 @@ public:
     void range(std::string_view key, const ShareRange& r)
     {
         if (!(r.low > 0.0) || !(r.high <= 1.0) || !(r.low <= r.high))
-            m_problems.push_back({m_path + std::string(key), "must be two percentages, the lower one first, over 0 and "
-                                                             "at most 100"});
+            m_problems.push_back({m_path + std::string(key),
+                                  "must be two percentages, the lower one first, over 0 and "
+                                  "at most 100"});
     }
     template <class T>
-        requires(!std::is_invocable_v<const T&, RangeCheck&>)
-    void object(std::string_view key, const T& record)
+    requires(!std::is_invocable_v<const T&, RangeCheck&>) void object(std::string_view key, const T& record)
     {
         inside(key, [&] { describe(*this, record); });
     }
     template <class F>
-        requires std::is_invocable_v<const F&, RangeCheck&>
+    requires std::is_invocable_v<const F&, RangeCheck&>
     void object(std::string_view key, const F& record)
     {
         inside(key, [&] { record(*this); });
@@ -154,8 +154,10 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
         else if (!seen.insert(probe.id).second)
             problems.push_back({here + "id", "must be used once; '" + probe.id + "' is taken by another set"});
         if (probe.stationS && !stationNear(port, *probe.stationS)) {
-            problems.push_back({here + "station_s_mm", "must be the distance of one of the port's stations, within 0.5 "
-                                                       "mm; is " + mmText(*probe.stationS)});
+            problems.push_back({here + "station_s_mm",
+                                "must be the distance of one of the port's stations, within 0.5 "
+                                "mm; is " +
+                                    mmText(*probe.stationS)});
         }
     }
 }
@@ -171,8 +173,8 @@ void checkHouse(const House& house, std::vector<Problem>& problems)
 void checkEngine(const Engine& engine, std::vector<Problem>& problems)
 {
     if (engine.rod && engine.stroke && *engine.rod <= *engine.stroke / 2.0) {
-        problems.push_back({"engine/rod_mm", "must be over half the stroke (" + mmText(*engine.stroke / 2.0) + "), is " +
-                                                 mmText(*engine.rod)});
+        problems.push_back({"engine/rod_mm", "must be over half the stroke (" + mmText(*engine.stroke / 2.0) +
+                                                 "), is " + mmText(*engine.rod)});
     }
 }
 

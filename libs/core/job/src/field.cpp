@@ -23,12 +23,12 @@ std::string shortest(double guess, F readsBack)
     constexpr int allDigits = 17;
     std::array<char, 64> buffer{};
     for (int digits = 1; digits <= allDigits; ++digits) {
-        const auto end = std::to_chars(buffer.data(), buffer.data() + buffer.size(), guess,
-                                       std::chars_format::general, digits);
+        const auto end =
+            std::to_chars(buffer.data(), buffer.data() + buffer.size(), guess, std::chars_format::general, digits);
         if (readsBack(parsed(buffer.data(), end.ptr))) {
             // Let to_chars choose the form: 1200 rather than 1.2e+03.
-            const auto plain = std::to_chars(buffer.data(), buffer.data() + buffer.size(),
-                                             parsed(buffer.data(), end.ptr));
+            const auto plain =
+                std::to_chars(buffer.data(), buffer.data() + buffer.size(), parsed(buffer.data(), end.ptr));
             return {buffer.data(), plain.ptr};
         }
     }

@@ -25,7 +25,9 @@ std::string capitalised(std::string text)
 class Caller {
 public:
     Caller(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
-        : m_job(job), m_port(port), m_analysis(analysis)
+        : m_job(job),
+          m_port(port),
+          m_analysis(analysis)
     {
     }
 
@@ -107,8 +109,8 @@ private:
             call.text << "It cannot be made smaller with a cutter. Ask whether the seat still has its width.";
         else
             call.text << "Up to " << wanted << " the house has no doubts; leave the seat its width.";
-        call.workings.push_back(Phrase() << "throat " << *m_port.valve.throat << " / valve "
-                                         << *m_port.valve.diameter << " = " << Percent{share});
+        call.workings.push_back(Phrase() << "throat " << *m_port.valve.throat << " / valve " << *m_port.valve.diameter
+                                         << " = " << Percent{share});
     }
 
     void volume()
@@ -194,8 +196,8 @@ private:
         const bool fast = choke->ratio >= m_job.house.fastRatio;
         Call& call = add("choke", fast ? Severity::Danger : Severity::Note, Stage::Probe);
         placeAt(call, choke->probe, choke->point);
-        call.title << capitalised(placeName(*probe.station)) << ", "
-                   << pointName(probe.readings[choke->point].at) << ", chokes first";
+        call.title << capitalised(placeName(*probe.station)) << ", " << pointName(probe.readings[choke->point].at)
+                   << ", chokes first";
         call.text << choke->speed << " where the section's mean is " << probe.traverse->mean << " ("
                   << Ratio{choke->ratio} << "), the fastest of all sets.";
         if (choke->sonicRpm) {
@@ -211,8 +213,8 @@ private:
             call.text << " Room is wanted here, if the wall allows.";
         call.workings.insert(call.workings.begin(),
                              Phrase() << "ratio = local " << choke->speed << " / mean of "
-                                      << Number{static_cast<double>(probe.traverse->measuredCount()), 0}
-                                      << " readings " << probe.traverse->mean);
+                                      << Number{static_cast<double>(probe.traverse->measuredCount()), 0} << " readings "
+                                      << probe.traverse->mean);
     }
 
     void placeAt(Call& call, std::size_t probe, std::size_t point)
@@ -249,9 +251,9 @@ private:
             call.title << "Set " << id << " and the bench differ by " << Percent{*probe.flowAgainstBench};
             call.text << "Mean times area gives " << probe.traverse->flow << ", the bench read "
                       << *m_port.probes[probe.index].benchFlow << ". A wrong reading, or a wrong area.";
-            call.workings.push_back(Phrase() << "flow = mean " << probe.traverse->mean << " x net area "
-                                             << job::netArea(m_port.stations[*probe.station]) << " = "
-                                             << probe.traverse->flow);
+            call.workings.push_back(Phrase()
+                                    << "flow = mean " << probe.traverse->mean << " x net area "
+                                    << job::netArea(m_port.stations[*probe.station]) << " = " << probe.traverse->flow);
         }
     }
 
@@ -266,9 +268,8 @@ private:
             call.title << capitalised(placeName(*probe.station)) << ", " << pointName(point.at) << ", is dead";
             call.text << *point.speed << ", " << Ratio{*point.ratio}
                       << " the mean. Leave it, or fill it; metal taken here makes it slower.";
-            call.workings.push_back(Phrase() << "ratio = local " << *point.speed << " / mean "
-                                             << probe.traverse->mean << "; dead under "
-                                             << Ratio{m_job.house.deadRatio});
+            call.workings.push_back(Phrase() << "ratio = local " << *point.speed << " / mean " << probe.traverse->mean
+                                             << "; dead under " << Ratio{m_job.house.deadRatio});
         }
     }
 
@@ -373,8 +374,8 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& 
             continue;
         choke = ChokePoint{probe.index, point, *fastest.speed, *fastest.ratio, std::nullopt};
         if (analysis.demand) {
-            choke->sonicRpm = planning::sonicRpm(*analysis.demand, job::netArea(port.stations[*probe.station]),
-                                                 *fastest.ratio);
+            choke->sonicRpm =
+                planning::sonicRpm(*analysis.demand, job::netArea(port.stations[*probe.station]), *fastest.ratio);
         }
     }
     return choke;

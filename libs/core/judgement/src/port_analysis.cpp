@@ -104,8 +104,7 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
     analysis.suggested.resize(port.stations.size());
     if (analysis.demand && analysis.areas) {
         analysis.wantedArea = planning::wantedArea(*analysis.demand);
-        const auto areas =
-            planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
+        const auto areas = planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
         std::ranges::copy(areas, analysis.suggested.begin());
     }
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
@@ -131,8 +130,7 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, std::size_t 
     }
     const job::Station& station = port.stations[*result.station];
     const auto& section = station.section.shape;
-    result.traverse.value =
-        probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
+    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
     result.map = probing::SpeedMap::through(result.readings, section);
     if (!result.traverse)
         result.traverse.missing = "readings";
@@ -170,8 +168,8 @@ std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analy
             continue;
         along[i] = *probed[i];
         for (std::size_t k = last ? *last + 1 : i; k < i; ++k) {
-            const double share = (port.stations[k].s - port.stations[*last].s) /
-                                 (port.stations[i].s - port.stations[*last].s);
+            const double share =
+                (port.stations[k].s - port.stations[*last].s) / (port.stations[i].s - port.stations[*last].s);
             for (const geometry::Sector s : kSectors)
                 along[k][index(s)] = (1.0 - share) * *(*probed[*last])[index(s)] + share * *(*probed[i])[index(s)];
         }
@@ -208,8 +206,8 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
         cut.plan = analysis.plan[i];
         cut.wall = station.wall.at;
         for (const geometry::Sector s : kSectors) {
-            cut.reserve[index(s)] = station.unrepairable[index(s)] ? job.house.unrepairableLeastWall
-                                                                   : job.house.leastWall;
+            cut.reserve[index(s)] =
+                station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
         }
         cut.speedRatio = ratios[i];
         problem.stations.push_back(cut);
@@ -236,9 +234,8 @@ void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
     cutting::CutProblem problem = cutProblem(job, port, analysis);
     analysis.reachable = reachableAreas(problem);
     const bool anyPlan = std::ranges::any_of(analysis.plan, [](const auto& p) { return p.has_value(); });
-    const bool anyProbe = std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) {
-        return s.speedRatio[0].has_value();
-    });
+    const bool anyProbe =
+        std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
     if (!anyPlan && !anyProbe) {
         analysis.cutProblem.missing = "a planned area or a probe set; for a suggested plan: " + analysis.demand.missing;
         return;

@@ -58,8 +58,8 @@ bool isLogLinear(std::span<const GridPoint> points)
         const auto radii = logLinearRadii(count);
         std::vector<std::size_t> onRadius(radii.size(), 0);
         for (const GridPoint& p : points) {
-            const auto on = std::ranges::find_if(
-                radii, [&](double r) { return std::abs(r - std::hypot(p.u, p.v)) < same; });
+            const auto on =
+                std::ranges::find_if(radii, [&](double r) { return std::abs(r - std::hypot(p.u, p.v)) < same; });
             if (on != radii.end())
                 ++onRadius[static_cast<std::size_t>(on - radii.begin())];
         }

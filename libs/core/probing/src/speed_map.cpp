@@ -45,14 +45,16 @@ std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings
                                           const geometry::RoundedRectangle& section)
 {
     std::vector<PointReading> measured;
-    std::ranges::copy_if(readings, std::back_inserter(measured), [](const PointReading& r) { return r.speed.has_value(); });
+    std::ranges::copy_if(readings, std::back_inserter(measured),
+                         [](const PointReading& r) { return r.speed.has_value(); });
     if (measured.empty())
         return std::nullopt;
     return SpeedMap(measured, section);
 }
 
 SpeedMap::SpeedMap(std::span<const PointReading> measured, const geometry::RoundedRectangle& section)
-    : m_section(section), m_table(kTable * kTable)
+    : m_section(section),
+      m_table(kTable * kTable)
 {
     std::vector<GridPoint> points;
     m_nearest = std::max(section.width.si(), section.height.si());
@@ -94,7 +96,8 @@ void SpeedMap::fillFromPoints(std::span<const PointReading> measured)
             double weights = 0.0;
             for (const PointReading& r : measured) {
                 const double d2 = std::pow(r.at.u - tableCoordinate(i), 2) + std::pow(r.at.v - tableCoordinate(j), 2);
-                const double weight = 1.0 / (d2 * d2 + 1e-12);  // the small term only keeps a reading's own place finite
+                const double weight =
+                    1.0 / (d2 * d2 + 1e-12);  // the small term only keeps a reading's own place finite
                 sum += weight * r.speed->si();
                 weights += weight;
             }

@@ -24,7 +24,8 @@ Verdict verdictFor(double ratio, const VerdictLimits& limits)
 
 std::size_t Traverse::measuredCount() const
 {
-    return static_cast<std::size_t>(std::ranges::count_if(points, [](const PointResult& p) { return p.speed.has_value(); }));
+    return static_cast<std::size_t>(
+        std::ranges::count_if(points, [](const PointResult& p) { return p.speed.has_value(); }));
 }
 
 std::size_t Traverse::fastest() const

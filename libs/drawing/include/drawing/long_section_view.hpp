@@ -27,7 +27,7 @@ struct LongSectionScene {
     std::vector<Station> stations;
     std::optional<std::size_t> chosen;
     std::optional<geometry::SidePoint> tip;  ///< the chosen reading, projected
-    bool airEnters = true;  ///< at the window, as in an intake port
+    bool airEnters = true;                   ///< at the window, as in an intake port
     QString missing;
 };
 

@@ -25,7 +25,7 @@ struct SectionScene {
     geometry::PerSector<cutting::Hold> hold{};
     const probing::SpeedMap* map = nullptr;
     const probing::Traverse* traverse = nullptr;
-    double speedLow = 0.0;   ///< m/s, ends of the colour scale
+    double speedLow = 0.0;  ///< m/s, ends of the colour scale
     double speedHigh = 1.0;
     std::optional<std::size_t> chosenPoint;
     units::DisplayUnits units;

@@ -12,16 +12,16 @@ enum class Style { Paper, NightShift };
 /// dashed long, metal to remove is hatched, danger has a mark and words.
 struct Theme {
     Style style = Style::Paper;
-    QColor ground;   ///< behind the panels
+    QColor ground;  ///< behind the panels
     QColor panel;
-    QColor line;     ///< borders, grid
+    QColor line;  ///< borders, grid
     QColor ink;
     QColor ink2;     ///< second text; at least 4.5:1 on panel and ground
     QColor now;      ///< what is there, what is chosen
     QColor nowSoft;  ///< fill of what is there
     QColor onNow;    ///< text on `now`
     QColor plan;
-    QColor metal;    ///< metal to remove
+    QColor metal;  ///< metal to remove
     QColor danger;
     QColor casting;  ///< metal that stays, in sections
     QColor field;    ///< where one types

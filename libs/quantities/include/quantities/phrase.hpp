@@ -39,8 +39,8 @@ struct Number {
 /// the units (see units/render.hpp).
 class Phrase {
 public:
-    using Part = std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference,
-                              VolumeFlow, RotationalSpeed, Percent, Ratio, Number>;
+    using Part = std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference, VolumeFlow,
+                              RotationalSpeed, Percent, Ratio, Number>;
 
     Phrase() = default;
     explicit Phrase(std::string text) { m_parts.emplace_back(std::move(text)); }

@@ -60,17 +60,17 @@ using Temperature = ScalePoint<TemperatureScale, TemperatureDifference>;
 
 /// Conversion factors to SI. Exact by definition unless a note says otherwise.
 namespace factor {
-inline constexpr double inch = 0.0254;                     ///< m, exact (international yard, 1959)
-inline constexpr double foot = 0.3048;                     ///< m, exact
-inline constexpr double cubicFoot = foot * foot * foot;    ///< m3, exact: 0.028316846592
-inline constexpr double pound = 0.45359237;                ///< kg, exact
-inline constexpr double standardGravity = 9.80665;         ///< m/s2, exact
-inline constexpr double inchOfWater = 249.08891;           ///< Pa, conventional inch of water (NIST SP 811, app. B)
-inline constexpr double inchOfMercury = 3386.389;          ///< Pa, conventional inch of mercury (NIST SP 811, app. B)
-inline constexpr double degree = std::numbers::pi / 180.0; ///< rad
-inline constexpr double turnPerMinute = 2.0 * std::numbers::pi / 60.0; ///< rad/s
-inline constexpr double poundFoot = pound * standardGravity * foot;    ///< N m, exact
-inline constexpr double zeroCelsius = 273.15;              ///< K, exact
+inline constexpr double inch = 0.0254;                      ///< m, exact (international yard, 1959)
+inline constexpr double foot = 0.3048;                      ///< m, exact
+inline constexpr double cubicFoot = foot * foot * foot;     ///< m3, exact: 0.028316846592
+inline constexpr double pound = 0.45359237;                 ///< kg, exact
+inline constexpr double standardGravity = 9.80665;          ///< m/s2, exact
+inline constexpr double inchOfWater = 249.08891;            ///< Pa, conventional inch of water (NIST SP 811, app. B)
+inline constexpr double inchOfMercury = 3386.389;           ///< Pa, conventional inch of mercury (NIST SP 811, app. B)
+inline constexpr double degree = std::numbers::pi / 180.0;  ///< rad
+inline constexpr double turnPerMinute = 2.0 * std::numbers::pi / 60.0;  ///< rad/s
+inline constexpr double poundFoot = pound * standardGravity * foot;     ///< N m, exact
+inline constexpr double zeroCelsius = 273.15;                           ///< K, exact
 }  // namespace factor
 
 constexpr Length lengthFromMm(double v) { return Length::fromSi(v * 1e-3); }

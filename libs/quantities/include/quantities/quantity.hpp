@@ -79,8 +79,7 @@ constexpr auto operator*(Quantity<A> a, Quantity<B> b)
 }
 
 template <Dimension A, Dimension B>
-    requires(!(A == B))
-constexpr auto operator/(Quantity<A> a, Quantity<B> b)
+requires(!(A == B)) constexpr auto operator/(Quantity<A> a, Quantity<B> b)
 {
     return Quantity<A - B>::fromSi(a.si() / b.si());
 }
@@ -108,8 +107,7 @@ public:
     friend constexpr ScalePoint operator+(ScalePoint a, Difference d) { return ScalePoint(a.m_value + d.si()); }
     friend constexpr ScalePoint operator-(ScalePoint a, Difference d) { return ScalePoint(a.m_value - d.si()); }
     /// Ratio of two points; meaningful for the absolute scales only, so restricted to them.
-    friend constexpr double operator/(ScalePoint a, ScalePoint b)
-        requires(Tag::isAbsolute)
+    friend constexpr double operator/(ScalePoint a, ScalePoint b) requires(Tag::isAbsolute)
     {
         return a.m_value / b.m_value;
     }

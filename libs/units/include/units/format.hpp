@@ -13,17 +13,50 @@ namespace euryth::units {
 /// The kind under which a quantity type is shown.
 template <class Q>
 struct KindOf;
-template <> struct KindOf<Length> { static constexpr Kind kind = Kind::Length; };
-template <> struct KindOf<Area> { static constexpr Kind kind = Kind::Area; };
-template <> struct KindOf<Volume> { static constexpr Kind kind = Kind::Volume; };
-template <> struct KindOf<Angle> { static constexpr Kind kind = Kind::Angle; };
-template <> struct KindOf<Speed> { static constexpr Kind kind = Kind::Speed; };
-template <> struct KindOf<PressureDifference> { static constexpr Kind kind = Kind::Depression; };
-template <> struct KindOf<AbsolutePressure> { static constexpr Kind kind = Kind::AirPressure; };
-template <> struct KindOf<VolumeFlow> { static constexpr Kind kind = Kind::Flow; };
-template <> struct KindOf<Temperature> { static constexpr Kind kind = Kind::Temperature; };
-template <> struct KindOf<RotationalSpeed> { static constexpr Kind kind = Kind::Rotation; };
-template <> struct KindOf<Torque> { static constexpr Kind kind = Kind::Torque; };
+template <>
+struct KindOf<Length> {
+    static constexpr Kind kind = Kind::Length;
+};
+template <>
+struct KindOf<Area> {
+    static constexpr Kind kind = Kind::Area;
+};
+template <>
+struct KindOf<Volume> {
+    static constexpr Kind kind = Kind::Volume;
+};
+template <>
+struct KindOf<Angle> {
+    static constexpr Kind kind = Kind::Angle;
+};
+template <>
+struct KindOf<Speed> {
+    static constexpr Kind kind = Kind::Speed;
+};
+template <>
+struct KindOf<PressureDifference> {
+    static constexpr Kind kind = Kind::Depression;
+};
+template <>
+struct KindOf<AbsolutePressure> {
+    static constexpr Kind kind = Kind::AirPressure;
+};
+template <>
+struct KindOf<VolumeFlow> {
+    static constexpr Kind kind = Kind::Flow;
+};
+template <>
+struct KindOf<Temperature> {
+    static constexpr Kind kind = Kind::Temperature;
+};
+template <>
+struct KindOf<RotationalSpeed> {
+    static constexpr Kind kind = Kind::Rotation;
+};
+template <>
+struct KindOf<Torque> {
+    static constexpr Kind kind = Kind::Torque;
+};
 
 /// What stands in for a value that nobody has measured.
 inline constexpr const char* kUnknownText = "–";

@@ -11,11 +11,31 @@ namespace euryth::widgets {
 /// Everything that can be done by menu or key. The menus, the shortcuts and the sheet of shortcuts are made from
 /// commands(), so that they cannot differ.
 enum class CommandId {
-    NewJob, OpenJob, OpenDemo, SaveJob, SaveJobAs, Quit,
-    Undo, Redo, AddStation, RemoveStation, AddProbeSet, RemoveProbeSet, UseSuggestedPlan,
-    StageSurvey, StageShape, StageProbe, StageCut,
-    NextStation, PreviousStation, NextPort, PreviousPort,
-    SwitchUnits, SwitchStyle, Help, Shortcuts
+    NewJob,
+    OpenJob,
+    OpenDemo,
+    SaveJob,
+    SaveJobAs,
+    Quit,
+    Undo,
+    Redo,
+    AddStation,
+    RemoveStation,
+    AddProbeSet,
+    RemoveProbeSet,
+    UseSuggestedPlan,
+    StageSurvey,
+    StageShape,
+    StageProbe,
+    StageCut,
+    NextStation,
+    PreviousStation,
+    NextPort,
+    PreviousPort,
+    SwitchUnits,
+    SwitchStyle,
+    Help,
+    Shortcuts
 };
 inline constexpr std::size_t kCommandCount = static_cast<std::size_t>(CommandId::Shortcuts) + 1;
 

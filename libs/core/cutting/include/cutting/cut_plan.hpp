@@ -19,7 +19,7 @@ std::string_view name(Face face);
 
 /// One cut that a hand can make: neighbouring stations on one face.
 struct Cut {
-    std::string id;                   ///< C1, C2 ... in the order of work
+    std::string id;  ///< C1, C2 ... in the order of work
     Face face = Face::Floor;
     std::vector<std::size_t> stations;  ///< indices into the problem, rising
     std::vector<geometry::Sector> sectors;
@@ -27,7 +27,7 @@ struct Cut {
     std::size_t deepestStation = 0;
     geometry::Sector deepestSector = geometry::Sector::Floor;
     Volume volume;
-    Length wallLeft;        ///< the thinnest wall that stays under the cut
+    Length wallLeft;  ///< the thinnest wall that stays under the cut
     Phrase why;
     std::string_view tool;  ///< what the trade uses there (common practice, no source)
 };
@@ -42,8 +42,8 @@ struct Keep {
 
 /// The port in numbers, before or after the cuts.
 struct PortState {
-    std::vector<Area> areas;             ///< net, per station
-    std::optional<double> areaMiss;      ///< rms over the planned stations of (A - plan) / plan
+    std::vector<Area> areas;         ///< net, per station
+    std::optional<double> areaMiss;  ///< rms over the planned stations of (A - plan) / plan
     Volume volume;
     std::optional<double> highestRatio;  ///< local speed over the section's mean
 };

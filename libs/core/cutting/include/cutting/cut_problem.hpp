@@ -27,7 +27,7 @@ struct CutStation {
     Area blocked;              ///< guide boss and the like, not available to the air
     std::optional<Area> plan;  ///< wanted net area; without one the area asks for nothing here
     geometry::PerSector<std::optional<Length>> wall{};
-    geometry::PerSector<Length> reserve{};                  ///< wall that has to stay
+    geometry::PerSector<Length> reserve{};                    ///< wall that has to stay
     geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
 
     [[nodiscard]] Area netArea() const { return geometry::area(section) - blocked; }

@@ -9,16 +9,16 @@ namespace euryth::cutting {
 /// speed, 1 mm of change over 10 mm along or between neighbouring sectors weigh about the same as each other, and metal
 /// only decides between cuts that are otherwise alike.
 struct CutWeights {
-    double areaScale = 0.01;                          ///< relative miss of the planned area
-    double speedScale = 0.05;                         ///< ratio to the mean, less 1
-    double alongScale = 0.1;                          ///< change of depth per length along the runner
-    Length aroundScale = lengthFromMm(1.0);           ///< change of depth between neighbouring sectors
-    Length metalScale = lengthFromMm(5.0);            ///< depth itself
+    double areaScale = 0.01;                 ///< relative miss of the planned area
+    double speedScale = 0.05;                ///< ratio to the mean, less 1
+    double alongScale = 0.1;                 ///< change of depth per length along the runner
+    Length aroundScale = lengthFromMm(1.0);  ///< change of depth between neighbouring sectors
+    Length metalScale = lengthFromMm(5.0);   ///< depth itself
 };
 
 struct Solution {
     DepthField depths;
-    bool converged = false;    ///< the projected gradient is small against the gradient at no cut at all
+    bool converged = false;          ///< the projected gradient is small against the gradient at no cut at all
     double projectedGradient = 0.0;  ///< that ratio
 };
 
@@ -30,8 +30,8 @@ struct Solution {
 ///
 /// Stations that are larger than their plan ask to stay as they are; a station without a plan or a sector without a
 /// ratio has no such term. The area is the exact quadratic one, the ratio is linear in the depths. Solved with NLopt's
-/// bounded L-BFGS (Nocedal, Math. Comp. 35 (1980) 773; Luksan's code), which is known to stop early at active bounds, so
-/// the projected gradient is checked and, where it is not small, the method of moving asymptotes (Svanberg, SIAM J.
+/// bounded L-BFGS (Nocedal, Math. Comp. 35 (1980) 773; Luksan's code), which is known to stop early at active bounds,
+/// so the projected gradient is checked and, where it is not small, the method of moving asymptotes (Svanberg, SIAM J.
 /// Optim. 12 (2002) 555) goes on from there. Depths are then rounded down to the house's step.
 Solution solve(const CutProblem& problem, const CutWeights& weights = {});
 

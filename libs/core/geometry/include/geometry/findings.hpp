@@ -20,8 +20,8 @@ std::string_view key(FindingKind kind);
 /// Something about the area along the runner that a porter wants to know.
 struct Finding {
     FindingKind kind = FindingKind::Pinch;
-    Length s;             ///< the place itself
-    double magnitude = 0; ///< share of area (step, small-big-small, pinch) or angle in radians (fast growth)
+    Length s;              ///< the place itself
+    double magnitude = 0;  ///< share of area (step, small-big-small, pinch) or angle in radians (fast growth)
     Phrase text;
 };
 

@@ -11,9 +11,9 @@ namespace euryth::geometry {
 enum class Sector { Roof, RoofRight, Right, FloorRight, Floor, FloorLeft, Left, RoofLeft };
 
 inline constexpr std::size_t kSectorCount = 8;
-inline constexpr std::array<Sector, kSectorCount> kSectors{
-    Sector::Roof,  Sector::RoofRight, Sector::Right, Sector::FloorRight,
-    Sector::Floor, Sector::FloorLeft, Sector::Left,  Sector::RoofLeft};
+inline constexpr std::array<Sector, kSectorCount> kSectors{Sector::Roof,       Sector::RoofRight, Sector::Right,
+                                                           Sector::FloorRight, Sector::Floor,     Sector::FloorLeft,
+                                                           Sector::Left,       Sector::RoofLeft};
 
 constexpr std::size_t index(Sector s) { return static_cast<std::size_t>(s); }
 constexpr Sector sectorAt(std::size_t i) { return static_cast<Sector>(i % kSectorCount); }

@@ -50,8 +50,8 @@ inline constexpr Field smallBigSmall{"small_big_small_percent", kPercent, betwee
                                      "How much a wide place may exceed both sides"};
 inline constexpr Field taper{"taper_percent_per_100_mm", kPercent, between(0, 100),
                              "Area that the runner gains toward the window, for each 100 mm"};
-inline constexpr Field limitingMach{"limiting_mach", kOne, {0, 1, true},
-                                    "Greatest gas speed in the runner over the speed of sound"};
+inline constexpr Field limitingMach{
+    "limiting_mach", kOne, {0, 1, true}, "Greatest gas speed in the runner over the speed of sound"};
 // valve end
 inline constexpr Field valveDiameter{"diameter_mm", kMm, over0To(200), "Valve head diameter"};
 inline constexpr Field stem{"stem_mm", kMm, over0To(50), "Valve stem diameter"};

@@ -30,8 +30,8 @@ Speed peakPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm);
 /// What the engine's demand is reckoned with.
 struct Demand {
     CrankDrive drive;
-    RotationalSpeed rpm;     ///< of peak power
-    double limitingMach = 0; ///< house rule: greatest gas speed over the room's speed of sound
+    RotationalSpeed rpm;      ///< of peak power
+    double limitingMach = 0;  ///< house rule: greatest gas speed over the room's speed of sound
     air::AirState room;
 };
 

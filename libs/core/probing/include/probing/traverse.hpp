@@ -39,11 +39,11 @@ struct PointResult {
 
 /// A probe set worked out. Points without a speed take no part in it.
 struct Traverse {
-    Speed mean;                ///< velocity-area method: sum of reading times area share (ISO 3966)
-    VolumeFlow flow;           ///< mean times the section's net area
-    double uniformity = 0.0;   ///< 1 - sum |v - mean| share / (2 mean) (Weltens et al., SAE 930780)
-    double energyFactor = 0.0; ///< mean of v^3 over the cube of the mean
-    double momentumFactor = 0.0; ///< mean of v^2 over the square of the mean
+    Speed mean;                       ///< velocity-area method: sum of reading times area share (ISO 3966)
+    VolumeFlow flow;                  ///< mean times the section's net area
+    double uniformity = 0.0;          ///< 1 - sum |v - mean| share / (2 mean) (Weltens et al., SAE 930780)
+    double energyFactor = 0.0;        ///< mean of v^3 over the cube of the mean
+    double momentumFactor = 0.0;      ///< mean of v^2 over the square of the mean
     std::vector<PointResult> points;  ///< in the order of the readings
 
     [[nodiscard]] std::size_t measuredCount() const;

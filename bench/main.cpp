@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Times the work that a person waits for. Absolute times depend on the machine; each is also given as a multiple of a
+// yardstick that runs in the same process: sorting a hundred thousand numbers.
+#include <algorithm>
+#include <chrono>
+#include <cstdio>
+#include <cstdlib>
+#include <random>
+#include <vector>
+
+#include "files/job_file.hpp"
+#include "geometry/area_curve.hpp"
+#include "geometry/findings.hpp"
+#include "judgement/calls.hpp"
+
+using namespace euryth;
+
+namespace {
+
+using Clock = std::chrono::steady_clock;
+
+/// Median time of one call in milliseconds.
+template <class F>
+double milliseconds(F work)
+{
+    constexpr int runs = 21;
+    std::vector<double> times;
+    for (int i = 0; i < runs; ++i) {
+        const auto start = Clock::now();
+        work();
+        times.push_back(std::chrono::duration<double, std::milli>(Clock::now() - start).count());
+    }
+    std::ranges::nth_element(times, times.begin() + runs / 2);
+    return times[runs / 2];
+}
+
+volatile double g_keep = 0.0;  // results go here so that no work is left out
+
+void sortNumbers()
+{
+    std::mt19937 random(1);
+    std::vector<double> numbers(100'000);
+    std::ranges::generate(numbers, random);
+    std::ranges::sort(numbers);
+    g_keep = numbers.front();
+}
+
+job::Port withStations(const job::Port& demo, std::size_t count)
+{
+    job::Port port = demo;
+    port.stations.clear();
+    const double last = demo.stations.back().s.si();
+    for (std::size_t i = 0; i < count; ++i) {
+        const double share = static_cast<double>(i) / static_cast<double>(count - 1);
+        job::Station station =
+            demo.stations[static_cast<std::size_t>(share * static_cast<double>(demo.stations.size() - 1))];
+        station.s = Length::fromSi(share * last);
+        port.stations.push_back(station);
+    }
+    port.probes.clear();
+    return port;
+}
+
+/// 16 ports of 40 stations with 200 probe sets in all.
+std::string largeJobText(const job::Job& demo)
+{
+    constexpr int ports = 16;
+    constexpr int sets = 200;
+    job::Job large = demo;
+    large.ports.clear();
+    for (int p = 0; p < ports; ++p) {
+        job::Port port = withStations(demo.ports[0], 40);
+        port.id = "I" + std::to_string(p + 1);
+        for (int i = p; i < sets; i += ports) {
+            job::ProbeSet set = demo.ports[0].probes[0];
+            set.id = "P" + std::to_string(i);
+            set.stationS = port.stations[static_cast<std::size_t>(i % 40)].s;
+            port.probes.push_back(set);
+        }
+        large.ports.push_back(std::move(port));
+    }
+    return files::jobText(large);
+}
+
+}  // namespace
+
+int main()
+{
+    const auto demo = files::loadJob(EURYTH_DEMO_JOB);
+    if (!demo) {
+        std::fprintf(stderr, "%s\n", demo.error().text().c_str());
+        return EXIT_FAILURE;
+    }
+    const double yardstick = milliseconds(sortNumbers);
+    const auto report = [&](const char* what, double ms, double goal) {
+        std::printf("%-58s %9.3f ms  %7.3f x yardstick   goal %g ms\n", what, ms, ms / yardstick, goal);
+    };
+    std::printf("yardstick: sorting 100,000 numbers %.3f ms\n", yardstick);
+
+    const job::Port port15 = withStations(demo->ports[0], 15);
+    report("area curve and findings after an edit, 15 stations", milliseconds([&] {
+               std::vector<geometry::AreaAt> knots;
+               for (const job::Station& s : port15.stations)
+                   knots.push_back({s.s, job::netArea(s)});
+               const geometry::AreaCurve curve(std::move(knots));
+               g_keep = curve.volume().si() +
+                        static_cast<double>(findAlongRunner(curve, geometry::AirDirection::WindowToValve, {}).size());
+           }),
+           5);
+    const auto analysis = judgement::analyse(*demo, port15);
+    report("cut plan, 15 stations x 8 sectors",
+           milliseconds([&] { g_keep = cutting::planCuts(*analysis.cutProblem).after.volume.si(); }), 300);
+    report("everything about the demo port after an edit", milliseconds([&] {
+               const auto all = judgement::analyse(*demo, demo->ports[0]);
+               g_keep = static_cast<double>(judgement::callsFor(*demo, demo->ports[0], all).size());
+           }),
+           100);
+    const std::string large = largeJobText(*demo);
+    report("opening a job of 16 ports x 40 stations, 200 probe sets",
+           milliseconds([&] { g_keep = static_cast<double>(files::parseJob(large)->ports.size()); }), 300);
+    return EXIT_SUCCESS;
+}
