@@ -95,8 +95,11 @@ QWidget* CallsPanel::makeCard(const judgement::Call& call)
     column->setContentsMargins(10, 7, 8, 5);
     column->setSpacing(3);
     auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity), m_context);
-    if (!call.acceptedBecause && call.severity == judgement::Severity::Danger)
-        mark->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    if (!call.acceptedBecause && call.severity != judgement::Severity::Note) {
+        const drawing::Theme& theme = m_context.look.theme();
+        const QColor colour = call.severity == judgement::Severity::Danger ? theme.danger : theme.metal;
+        mark->setStyleSheet(QStringLiteral("color: %1").arg(colour.name()));
+    }
     column->addWidget(mark);
     auto* title = new QLabel(workspace.text(call.title));
     title->setFont(drawing::font(drawing::text::kNormal, true));

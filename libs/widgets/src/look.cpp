@@ -63,7 +63,8 @@ QLineEdit { background: @field; border: 1px solid @line; border-radius: 3px; pad
     selection-background-color: @now; selection-color: @onNow; }
 QLineEdit:focus { border: 2px solid @now; padding: 1px 5px; }
 QLineEdit[refused="true"] { border: 2px solid @danger; padding: 1px 5px; }
-QTableView { background: @field; border: 1px solid @line; border-radius: 3px; gridline-color: @line; }
+QTableView { background: @field; border: 1px solid @line; border-radius: 3px; gridline-color: @line;
+    selection-background-color: @now; selection-color: @onNow; }
 QTableView QLineEdit { border: 2px solid @now; border-radius: 0; padding: 0 3px; min-height: 0; }
 QHeaderView { background: @panel; border: none; }
 QHeaderView::section { background: @panel; color: @ink2; border: none; border-right: 1px solid @line;

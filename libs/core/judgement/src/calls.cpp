@@ -145,12 +145,29 @@ private:
             default: call.title << "Grows fast toward " << place; break;
             }
             call.text << f.text;
+            call.workings.push_back(workingOf(f.kind));
             const bool inBowl = station && m_analysis.places.bowl == station;
             if (f.kind == geometry::FindingKind::SmallBigSmall && inBowl) {
                 call.severity = Severity::Note;
                 call.text << " A bowl may be wider as far as the short side needs slower air; no further.";
             }
         }
+    }
+
+    [[nodiscard]] Phrase workingOf(geometry::FindingKind kind) const
+    {
+        Phrase working;
+        switch (kind) {
+        case geometry::FindingKind::Step: working << "change = (larger - smaller) / smaller net area"; break;
+        case geometry::FindingKind::SmallBigSmall:
+            working << "excess = widest / larger of the smallest areas on both sides - 1; the house allows "
+                    << Percent{m_job.house.smallBigSmall};
+            break;
+        default:
+            working << "angle = 2 atan of the difference of the radii of equal circles over the distance between the "
+                       "stations; limit for a conical diffuser, from memory of handbooks";
+        }
+        return working;
     }
 
     void demand()
