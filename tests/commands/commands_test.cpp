@@ -154,12 +154,80 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
 
 TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
 {
-    for (const char* name : {"seat", "opening", "field", "short-side", "engine", "book", "viscous", "export"}) {
+    for (const char* name : {"field", "short-side", "engine", "book", "viscous", "export"}) {
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());
         CHECK(outcome.err == "'" + std::string(name) + "' is not built yet in this version\n");
     }
+}
+
+TEST_CASE("seat: the stack of the demo port")
+{
+    const Outcome outcome = call({"seat", kDemo, "--port", "I1"});
+    REQUIRE(outcome.code == commands::kDone);
+    const auto json = nlohmann::json::parse(outcome.out);
+    // 45 - 2 x 0.25 - 2 (1.1 cos 45 + 1.3 cos 60 + 1.6 cos 70), the 30 degree top cut lying outside.
+    CHECK(json["throat_mm"].get<double>() == Approx(40.549901).epsilon(1e-6));
+    CHECK(json["throat_percent"].get<double>() == Approx(90.11089).epsilon(1e-6));
+    CHECK(json["scriber_setting_mm"].get<double>() == Approx(40.549901 / 2 - 3.5).epsilon(1e-6));
+    CHECK(json["scribe_depth_mm"].get<double>() == Approx(3.407159).epsilon(1e-6));
+    CHECK(json["cuts"].size() == 4);
+    const Outcome unknown = call({"seat", kDemo, "--port", "E2"});
+    CHECK(unknown.code == commands::kJobHasErrors);
+    CHECK(unknown.err.find("ports/E2/valve: missing") == 0);
+}
+
+TEST_CASE("opening: three stages of the demo port, and lifts that cannot be read")
+{
+    const Outcome outcome = call({"opening", kDemo, "--port", "I1", "--lift-mm", "0,1,5,20"});
+    REQUIRE(outcome.code == commands::kDone);
+    const auto json = nlohmann::json::parse(outcome.out);
+    CHECK(json["points"][0]["area_mm2"].get<double>() == 0);
+    CHECK(json["points"][1]["stage"] == 1);
+    CHECK(json["points"][2]["stage"] == 2);
+    CHECK(json["points"][3]["stage"] == 3);
+    CHECK(json["points"][3]["area_mm2"] == json["throat_area_mm2"]);
+    for (const char* bad : {"one", "1,,2", "-1", "1,", "99", ""}) {
+        const Outcome refused = call({"opening", kDemo, "--port", "I1", "--lift-mm", bad});
+        CHECK(refused.code == commands::kWrongUsage);
+        CHECK(refused.err.find("lift-mm") != std::string::npos);
+    }
+}
+
+TEST_CASE("areas of a port with branches: the sum and each branch")
+{
+    job::Job job = demoJob();
+    const job::Port common = job.ports[0];
+    std::vector<job::Port> ports{common};
+    ports[0].valve = {};
+    ports[0].stations.resize(8);
+    ports[0].probes.clear();
+    for (const char* name : {"I1/a", "I1/b"}) {
+        job::Port branch = common;
+        branch.id = name;
+        branch.parent = "I1";
+        branch.stations.erase(branch.stations.begin(), branch.stations.begin() + 8);
+        branch.probes.clear();
+        branch.accepted.clear();
+        ports.push_back(branch);
+    }
+    job.ports = ports;
+    const TempFolder folder;
+    const std::string path = (folder.path() / "two valves.euryth.json").string();
+    REQUIRE(files::saveText(path, files::jobText(job)));
+    const Outcome whole = call({"areas", path, "--port", "I1"});
+    REQUIRE(whole.code == commands::kDone);
+    const auto json = nlohmann::json::parse(whole.out);
+    CHECK(json["stations"].size() == 8);
+    CHECK(json["branches"].size() == 2);
+    CHECK(json["branches"][1]["id"] == "b");
+    const double one = json["branches"][0]["stations"][0]["net_area_mm2"];
+    CHECK(json["sum"][8]["net_area_mm2"].get<double>() == Approx(2 * one));
+    CHECK(json["length_mm"] == 104);
+    CHECK(call({"areas", path, "--port", "I1/b"}).code == commands::kDone);
+    CHECK(call({"areas", path, "--port", "I1/c"}).err.find("I1, I1/a, I1/b") != std::string::npos);
+    CHECK(call({"seat", path, "--port", "I1"}).code == commands::kJobHasErrors);
 }
 
 TEST_CASE("help and version")

@@ -21,7 +21,7 @@ CutProblem straightPort(double planShare, int stations = 7)
     for (int i = 0; i < stations; ++i) {
         CutStation s;
         s.s = lengthFromMm(10.0 * i);
-        s.section = {r * 2.0, r * 2.0, {r, r, r, r}};
+        s.section = geometry::RoundedRectangle{r * 2.0, r * 2.0, {r, r, r, r}};
         s.plan = geometry::area(s.section) * planShare;
         s.wall.fill(lengthFromMm(5));
         s.reserve.fill(lengthFromMm(2));

@@ -125,3 +125,42 @@ TEST_CASE("a pose is complete or nothing")
     pose.yaw = Angle{};
     CHECK(pose.complete());
 }
+
+TEST_CASE("shapes, branches, castings and openings that do not fit say so at their place")
+{
+    using List = std::vector<std::string>;
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].stations[1].section.kind = SectionKind::Outline;
+              j.ports[0].stations[1].section.points = {{0, 0}, {0.01, 0.01}};
+          }) == List{"ports/I1/stations/1/section/points_mm"});
+    CHECK(placesAfter([](Job& j) { j.ports[0].stations[1].section.kind = SectionKind::AreaOnly; }) ==
+          List{"ports/I1/stations/1/section/area_mm2"});
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].stations[0].section.sectioned = {
+                  lengthFromMm(16), lengthFromMm(16), lengthFromMm(3.2), {}, {}, {}, {}};
+          }) == List{"ports/I1/stations/0/section/width_mm"});  // 35.2 against 35
+    CHECK(placesAfter([](Job& j) { j.ports[0].casting = "B"; }) == List{"ports/I1/casting"});
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].manifold = {lengthFromMm(30), lengthFromMm(20), lengthFromMm(11), {}, {}, {}};
+          }) == List{"ports/I1/manifold/radius_mm"});
+    CHECK(placesAfter([](Job& j) {
+              j.ports[0].stations[0].stem = {lengthFromMm(40), lengthFromMm(40), {}};
+          }) == List{"ports/I1/stations/0/boss"});
+    const auto withBranch = [](auto change) {
+        return placesAfter([&](Job& j) {
+            Port branch;
+            branch.id = "I1/a";
+            branch.parent = "I1";
+            branch.stations = {station(20), station(30)};
+            change(branch);
+            j.ports.push_back(branch);
+        });
+    };
+    CHECK(withBranch([](Port&) {}).empty());
+    CHECK(withBranch([](Port& b) {
+              b.stations = {station(10), station(30)};
+          }) == List{"ports/I1/branches/a/stations/0/s_mm"});
+    CHECK(withBranch([](Port& b) { b.parent = "I9"; }).size() == 1);
+    CHECK(withBranch([](Port& b) { b.stations[1].s = lengthFromMm(15); }) ==
+          List{"ports/I1/branches/a/stations/1/s_mm"});
+}

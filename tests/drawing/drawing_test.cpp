@@ -147,9 +147,10 @@ TEST_CASE("a section is drawn to scale, left on the left")
     const Demo demo;
     SectionScene scene;
     scene.station = demo.port.stations[4];
+    scene.shape = scene.station.section.shape;
     scene.theme = theme(Style::Paper);
     const SectionView view(scene, {0, 0, 400, 400});
-    const double half = scene.station.section.shape.width.si() / 2;
+    const double half = geometry::boxOf(scene.shape).width.si() / 2;
     const QPointF left = view.toPixel({half, 0});
     const QPointF right = view.toPixel({-half, 0});
     CHECK(left.x() < right.x());
@@ -162,6 +163,7 @@ TEST_CASE("an unknown wall is not drawn, a known one is")
     const Demo demo;
     SectionScene scene;
     scene.station = demo.port.stations[0];
+    scene.shape = scene.station.section.shape;
     scene.theme = theme(Style::Paper);
     const auto casting = [&] {
         const QImage image = painted(400, 400, [&](QPainter& p) { SectionView(scene, {0, 0, 400, 400}).paint(p); });
@@ -178,6 +180,7 @@ TEST_CASE("readings are found where they are drawn, fast ones look hotter than d
     const auto& probe = demo.analysis.probes[2];
     SectionScene scene;
     scene.station = demo.port.stations[*probe.station];
+    scene.shape = scene.station.section.shape;
     scene.theme = theme(Style::Paper);
     scene.map = &*probe.map;
     scene.traverse = &*probe.traverse;
@@ -186,10 +189,10 @@ TEST_CASE("readings are found where they are drawn, fast ones look hotter than d
     CHECK(scene.speedHigh == Approx(93.6));
     const SectionView view(scene, {0, 0, 400, 400});
     for (std::size_t i = 0; i < 9; ++i) {
-        const auto at = probing::toSection(probe.traverse->points[i].at, scene.station.section.shape);
+        const auto at = probing::toSection(probe.traverse->points[i].at, scene.shape);
         CHECK(view.readingAt(view.toPixel(at)) == i);
     }
-    const QImage image = speedImage(scene.station.section.shape, *probe.map, scene.speedLow, scene.speedHigh, 4000);
+    const QImage image = speedImage(scene.shape, *probe.map, scene.speedLow, scene.speedHigh, 4000);
     const auto light = [&](double u, double v) {
         const int x = static_cast<int>((1 - u) / 2 * image.width());
         const int y = static_cast<int>((1 - v) / 2 * image.height());
@@ -209,8 +212,16 @@ TEST_CASE("the long section needs every pose, and says which is missing")
     const LongSectionView view(whole, {0, 0, 400, 200});
     CHECK(view.stationAt({0, 0}) == 0);
     demo.job.ports[0].stations[3].pose.yaw.reset();
-    const auto broken = longSectionScene(demo.port, demo.analysis, 9, nullptr);
-    CHECK(broken.missing.contains("station 4"));
+    const auto placeless = judgement::analyse(demo.job, demo.port);
+    CHECK(longSectionScene(demo.port, placeless, 9, nullptr).missing.contains("station 4"));
+    // Without any pose it is laid out from the runner's numbers.
+    job::Port& port = demo.job.ports[0];
+    for (auto& station : port.stations)
+        station.pose = {};
+    CHECK(longSectionScene(port, judgement::analyse(demo.job, port), 9, nullptr).missing.contains("straight length"));
+    port.runner.straight = lengthFromMm(58);
+    port.runner.turn = angleFromDegrees(74);
+    CHECK(longSectionScene(port, judgement::analyse(demo.job, port), 9, nullptr).missing.isEmpty());
 }
 
 TEST_CASE("the peel finds its cells and writes depths and reasons")

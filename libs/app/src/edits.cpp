@@ -29,7 +29,8 @@ std::size_t addStation(job::Port& port, std::size_t after)
     const Length usualStep = lengthFromMm(10.0);
     const job::Station& before = stations[after];
     job::Station station;
-    station.section.shape = before.section.shape;
+    station.section = before.section;
+    station.section.sectioned = {};
     if (after + 1 < stations.size())
         station.s = (before.s + stations[after + 1].s) / 2.0;
     else

@@ -6,22 +6,27 @@
 
 namespace euryth::commands {
 
-int callAreas(const Request& request, std::ostream& out)
-{
-    const job::Job job = loadOrThrow(request.jobPath);
-    const job::Port& port = portOrThrow(job, request.port);
-    const auto analysis = judgement::analyse(job, port);
+namespace {
 
-    Json result;
-    result["stations"] = Json::array();
-    for (const job::Station& station : port.stations) {
-        const auto& shape = station.section.shape;
-        result["stations"].push_back({{"s_mm", number(inMm(station.s))},
-                                      {"area_mm2", number(inMm2(geometry::area(shape)))},
-                                      {"net_area_mm2", number(inMm2(job::netArea(station)))},
-                                      {"perimeter_mm", number(inMm(geometry::perimeter(shape)))},
-                                      {"hydraulic_diameter_mm", number(inMm(geometry::hydraulicDiameter(shape)))}});
+Json stationsJson(const job::Port& port, const judgement::PortAnalysis& analysis)
+{
+    Json stations = Json::array();
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        const geometry::Section& section = analysis.sections[i];
+        stations.push_back({{"s_mm", number(inMm(station.s))},
+                            {"area_mm2", number(inMm2(geometry::area(section)))},
+                            {"net_area_mm2", number(inMm2(job::netArea(station)))},
+                            {"perimeter_mm", number(inMm(geometry::perimeter(section)))},
+                            {"hydraulic_diameter_mm", number(inMm(geometry::hydraulicDiameter(section)))}});
     }
+    return stations;
+}
+
+Json areasJson(const job::Port& port, const judgement::PortAnalysis& analysis)
+{
+    Json result;
+    result["stations"] = stationsJson(port, analysis);
     result["length_mm"] = nullptr;
     result["volume_cc"] = nullptr;
     result["min_area"] = nullptr;
@@ -36,6 +41,32 @@ int callAreas(const Request& request, std::ostream& out)
         result["findings"].push_back({{"kind", std::string(key(f.kind))},
                                       {"s_mm", number(inMm(f.s))},
                                       {"text", units::render(f.text, units::DisplayUnits{})}});
+    }
+    return result;
+}
+
+}  // namespace
+
+int callAreas(const Request& request, std::ostream& out)
+{
+    const job::Job job = loadOrThrow(request.jobPath);
+    const job::Port& port = portOrThrow(job, request.port);
+    const auto analysis = judgement::analyse(job, port);
+    Json result = areasJson(port, analysis);
+    const auto branches = job::branchesOf(job, port);
+    if (!branches.empty()) {
+        // The sums above are those of the common runner and all branches together.
+        result["sum"] = Json::array();
+        if (analysis.areas) {
+            for (const geometry::AreaAt& knot : analysis.areas->knots())
+                result["sum"].push_back({{"s_mm", number(inMm(knot.s))}, {"net_area_mm2", number(inMm2(knot.area))}});
+        }
+        result["branches"] = Json::array();
+        for (const job::Port* branch : branches) {
+            Json json{{"id", job::branchName(*branch)}};
+            json.update(areasJson(*branch, judgement::analyse(job, *branch)));
+            result["branches"].push_back(std::move(json));
+        }
     }
     out << result.dump(2) << '\n';
     return kDone;

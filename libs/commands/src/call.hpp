@@ -9,6 +9,7 @@
 #include <nlohmann/json.hpp>
 
 #include "commands/run.hpp"
+#include "geometry/valve_end.hpp"
 #include "job/job.hpp"
 #include "judgement/port_analysis.hpp"
 
@@ -22,6 +23,7 @@ struct Request {
     std::string port;
     std::string probe;
     std::string to;
+    std::string lifts;
 };
 
 /// Ends a call with a message and an exit code.
@@ -40,10 +42,14 @@ int callTidy(const Request& request, std::ostream& out);
 int callAreas(const Request& request, std::ostream& out);
 int callTraverse(const Request& request, std::ostream& out);
 int callCut(const Request& request, std::ostream& out);
+int callSeat(const Request& request, std::ostream& out);
+int callOpening(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);
 const job::Port& portOrThrow(const job::Job& job, const std::string& id);
+/// Where a port or branch stands in the file.
+std::string portPlace(const job::Port& port);
 /// A number for people and scripts: ten significant digits, so that binary noise does not show.
 Json number(double value);
 template <class T>

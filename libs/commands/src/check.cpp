@@ -12,7 +12,7 @@ namespace {
 
 std::string placeOf(const job::Port& port, const judgement::Call& call)
 {
-    std::string place = "ports/" + port.id;
+    std::string place = portPlace(port);
     if (call.probe)
         return place + "/probes/" + port.probes[*call.probe].id;
     if (call.s) {

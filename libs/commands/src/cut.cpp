@@ -49,7 +49,7 @@ int callCut(const Request& request, std::ostream& out)
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = judgement::analyse(job, port);
     if (!analysis.cut)
-        throw CallError(kJobHasErrors, "ports/" + port.id + ": no cut plan without " + analysis.cutProblem.missing);
+        throw CallError(kJobHasErrors, portPlace(port) + ": no cut plan without " + analysis.cutProblem.missing);
 
     const cutting::CutPlan& plan = *analysis.cut;
     Json result;

@@ -27,6 +27,7 @@ struct CallEntry {
 constexpr std::array<std::string_view, 1> kPort{"port"};
 constexpr std::array<std::string_view, 1> kTo{"to"};
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
+constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
@@ -36,8 +37,9 @@ constexpr std::array kCalls{
     CallEntry{"traverse", "traverse JOB --port I1 --probe P1", "a probe set worked out (JSON)", kPortProbe,
               callTraverse},
     CallEntry{"cut", "cut JOB --port I1", "the cut plan (JSON)", kPort, callCut},
-    CallEntry{"seat", "seat JOB --port I1", "seat stack and scribe settings", kNone, nullptr},
-    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", "valve opening area against lift", kNone, nullptr},
+    CallEntry{"seat", "seat JOB --port I1", "seat stack, throat and scriber setting (JSON)", kPort, callSeat},
+    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", "smallest area of the valve opening (JSON)",
+              kPortLift, callOpening},
     CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points", kNone, nullptr},
     CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds", kNone, nullptr},
     CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the engine", kNone, nullptr},
@@ -68,7 +70,7 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     Request request;
     po::options_description options;
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
-        "probe", po::value(&request.probe))("to", po::value(&request.to));
+        "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);

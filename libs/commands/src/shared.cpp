@@ -28,6 +28,11 @@ const job::Port& portOrThrow(const job::Job& job, const std::string& id)
                     "--port " + id + ": the job has no such port; it has " + (known.empty() ? "none" : known));
 }
 
+std::string portPlace(const job::Port& port)
+{
+    return port.isBranch() ? "ports/" + port.parent + "/branches/" + job::branchName(port) : "ports/" + port.id;
+}
+
 Json number(double value)
 {
     constexpr int digits = 10;

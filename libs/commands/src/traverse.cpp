@@ -21,8 +21,7 @@ int callTraverse(const Request& request, std::ostream& out)
     const auto analysis = judgement::analyse(job, port);
     const auto& probe = analysis.probes[static_cast<std::size_t>(set - port.probes.begin())];
     if (!probe.traverse)
-        throw CallError(kJobHasErrors,
-                        "ports/" + port.id + "/probes/" + set->id + ": missing " + probe.traverse.missing);
+        throw CallError(kJobHasErrors, portPlace(port) + "/probes/" + set->id + ": missing " + probe.traverse.missing);
 
     const probing::Traverse& traverse = *probe.traverse;
     Json result;

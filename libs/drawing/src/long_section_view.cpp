@@ -22,28 +22,37 @@ LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAn
     LongSectionScene scene;
     scene.chosen = chosen;
     scene.airEnters = port.side == job::Side::Intake;
-    for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const job::Station& station = port.stations[i];
-        const auto pose = station.pose.complete();
-        if (!pose) {
-            scene.stations.clear();
-            scene.missing = tr("No side view: station %1 has no place in the head (x, y, z, pitch, yaw).").arg(i + 1);
+    if (analysis.poses.empty()) {
+        const auto placed = [](const job::Station& station) { return station.pose.complete().has_value(); };
+        const auto unplaced = std::ranges::find_if_not(port.stations, placed);
+        if (std::ranges::any_of(port.stations, placed)) {
+            scene.missing = tr("No side view: station %1 has no place in the head (x, y, z, pitch, yaw).")
+                                .arg(unplaced - port.stations.begin() + 1);
             return scene;
         }
-        const double half = station.section.shape.height.si() / 2.0;
+        scene.missing =
+            tr("No side view: give each station its place in the head, or lay the runner out from straight "
+               "length, turn, short-side radius and height (Survey, Runner).");
+        return scene;
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        const geometry::Pose& pose = analysis.poses[i];
+        const geometry::Box box = geometry::boxOf(analysis.sections[i]);
+        const double half = box.height.si() / 2.0;
         const auto& roof = station.wall.at[geometry::index(geometry::Sector::Roof)];
         const auto& floor = station.wall.at[geometry::index(geometry::Sector::Floor)];
         LongSectionScene::Station drawn;
-        drawn.cut = geometry::sideCut(*pose, station.section.shape.height);
+        drawn.cut = geometry::sideCut(pose, box.height);
         drawn.roofWall = roof.has_value();
         drawn.floorWall = floor.has_value();
-        drawn.roofOutside = geometry::sidePoint(*pose, half + roof.value_or(Length{}).si());
-        drawn.floorOutside = geometry::sidePoint(*pose, -half - floor.value_or(Length{}).si());
+        drawn.roofOutside = geometry::sidePoint(pose, half + roof.value_or(Length{}).si());
+        drawn.floorOutside = geometry::sidePoint(pose, -half - floor.value_or(Length{}).si());
         drawn.name = QString::fromStdString(judgement::stationName(analysis, port, i));
         drawn.probed = std::ranges::any_of(analysis.probes, [&](const auto& p) { return p.station == i; });
         scene.stations.push_back(drawn);
         if (tip && chosen == i)
-            scene.tip = geometry::sidePoint(*pose, tip->v * half);
+            scene.tip = geometry::sidePoint(pose, tip->v * half);
     }
     if (scene.stations.size() < 2)
         scene.missing = tr("No side view until two stations are measured.");

@@ -26,6 +26,14 @@ constexpr double kReadingHeight = 22.0;
 
 QString tr(const char* text) { return QCoreApplication::translate("SectionView", text); }
 
+/// The section's line: a traced one by its own corners, any other by many points.
+std::vector<geometry::Point> outlineOf(const geometry::Section& shape)
+{
+    if (const auto* traced = std::get_if<geometry::Outline>(&shape))
+        return traced->points;
+    return WallContour(shape).outline(kOutline);
+}
+
 Length largestWall(const SectionScene& scene)
 {
     Length largest;
@@ -51,22 +59,24 @@ std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis)
     return fastest > slowest ? std::pair{slowest, fastest} : std::pair{0.0, std::max(fastest, 1.0)};
 }
 
-SectionView::SectionView(const SectionScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)
+SectionView::SectionView(const SectionScene& scene, const QRectF& rect)
+    : m_scene(scene),
+      m_rect(rect),
+      m_box(geometry::boxOf(scene.shape))
 {
-    const auto& shape = scene.station.section.shape;
     // Room for the wall's numbers at the sides, and above and below.
     const double marginAcross = scene.showWalls ? 48.0 : 8.0;
     const double marginUp = scene.showWalls ? 26.0 : 8.0;
     const double wall = 2.0 * largestWall(scene).si();
-    m_scale = std::min((rect.width() - 2.0 * marginAcross) / (shape.width.si() + wall),
-                       (rect.height() - 2.0 * marginUp) / (shape.height.si() + wall));
+    m_scale = std::min((rect.width() - 2.0 * marginAcross) / (m_box.width.si() + wall),
+                       (rect.height() - 2.0 * marginUp) / (m_box.height.si() + wall));
     m_scale = std::max(m_scale, 1.0);
     m_middle = rect.center();
 }
 
 QPointF SectionView::toPixel(geometry::Point p) const
 {
-    return {m_middle.x() - p.left * m_scale, m_middle.y() - p.up * m_scale};
+    return {m_middle.x() - (p.left - m_box.middle.left) * m_scale, m_middle.y() - (p.up - m_box.middle.up) * m_scale};
 }
 
 QPolygonF SectionView::polygon(const std::vector<geometry::Point>& points) const
@@ -95,7 +105,7 @@ void SectionView::paint(QPainter& painter) const
 
 void SectionView::paintCasting(QPainter& painter) const
 {
-    const WallContour contour(m_scene.station.section.shape);
+    const WallContour contour(m_scene.shape);
     PerSector<Length> wall{};
     for (const Sector s : kSectors)
         wall[index(s)] = m_scene.station.wall.at[index(s)].value_or(Length{});
@@ -131,11 +141,13 @@ void SectionView::paintCasting(QPainter& painter) const
 
 void SectionView::paintAir(QPainter& painter) const
 {
-    const auto& shape = m_scene.station.section.shape;
-    const QPolygonF outline = polygon(WallContour(shape).outline(kOutline));
+    const auto& shape = m_scene.shape;
+    const double top = m_box.middle.up + m_box.height.si() / 2.0;
+    const double leftEdge = m_box.middle.left + m_box.width.si() / 2.0;
+    const QPolygonF outline = polygon(outlineOf(shape));
     if (m_scene.map) {
         const QImage image = speedImage(shape, *m_scene.map, m_scene.speedLow, m_scene.speedHigh, m_scale);
-        painter.drawImage(toPixel({shape.width.si() / 2.0, shape.height.si() / 2.0}), image);
+        painter.drawImage(toPixel({leftEdge, top}), image);
     } else {
         painter.setPen(Qt::NoPen);
         painter.setBrush(m_scene.theme.nowSoft);
@@ -148,8 +160,8 @@ void SectionView::paintAir(QPainter& painter) const
     const job::Boss& boss = m_scene.station.boss;
     if (boss.width && boss.height) {
         const double half = boss.width->si() / 2.0;
-        const double top = shape.height.si() / 2.0;
-        const QRectF box(toPixel({half, top}), toPixel({-half, top - boss.height->si()}));
+        const double middle = m_box.middle.left;
+        const QRectF box(toPixel({middle + half, top}), toPixel({middle - half, top - boss.height->si()}));
         painter.setBrush(m_scene.theme.casting);
         painter.setPen(solidPen(m_scene.theme.ink2, 1.2));
         painter.drawRect(box);
@@ -167,9 +179,9 @@ void SectionView::paintCut(QPainter& painter) const
     const bool any = std::ranges::any_of(m_scene.cut, [](Length d) { return d > Length{}; });
     if (!any)
         return;
-    const WallContour contour(m_scene.station.section.shape);
+    const WallContour contour(m_scene.shape);
     QPainterPath inner;
-    inner.addPolygon(polygon(contour.outline(kOutline)));
+    inner.addPolygon(polygon(outlineOf(m_scene.shape)));
     inner.closeSubpath();
     const QPolygonF cutLine = polygon(contour.outline(kOutline, m_scene.cut));
     QPainterPath outer;
@@ -184,7 +196,7 @@ void SectionView::paintCut(QPainter& painter) const
 
 void SectionView::paintWallLabels(QPainter& painter) const
 {
-    const WallContour contour(m_scene.station.section.shape);
+    const WallContour contour(m_scene.shape);
     const Length beyond = std::max(largestWall(m_scene), lengthFromMm(2.0));
     for (const Sector s : kSectors) {
         const auto place = contour.placeAt(contour.middleOf(s));
@@ -215,18 +227,19 @@ void SectionView::paintWallLabels(QPainter& painter) const
 
 void SectionView::paintSizes(QPainter& painter) const
 {
-    const auto& shape = m_scene.station.section.shape;
-    const double halfWidth = shape.width.si() / 2.0;
-    const double halfHeight = shape.height.si() / 2.0;
+    const double halfWidth = m_box.width.si() / 2.0;
+    const double halfHeight = m_box.height.si() / 2.0;
+    const geometry::Point middle = m_box.middle;
+    const auto at = [&](double left, double up) { return toPixel({middle.left + left, middle.up + up}); };
     painter.setPen(solidPen(m_scene.theme.now, 1.2));
     painter.setFont(font(text::kNormal, true));
     const auto number = [&](Length q) {
         return QString::fromStdString(units::formatWithUnit(units::Kind::Length, q.si(), m_scene.units));
     };
-    const QPointF left = toPixel({halfWidth, -halfHeight * 0.3});
-    const QPointF right = toPixel({-halfWidth, -halfHeight * 0.3});
-    const QPointF top = toPixel({halfWidth * 0.35, halfHeight});
-    const QPointF bottom = toPixel({halfWidth * 0.35, -halfHeight});
+    const QPointF left = at(halfWidth, -halfHeight * 0.3);
+    const QPointF right = at(-halfWidth, -halfHeight * 0.3);
+    const QPointF top = at(halfWidth * 0.35, halfHeight);
+    const QPointF bottom = at(halfWidth * 0.35, -halfHeight);
     const auto arrow = [&](QPointF tip, QPointF direction) {
         const QPointF side(-direction.y(), direction.x());
         painter.drawLine(tip, tip - direction * 7.0 + side * 3.5);
@@ -239,15 +252,15 @@ void SectionView::paintSizes(QPainter& painter) const
     arrow(top, {0, -1});
     arrow(bottom, {0, 1});
     painter.setPen(m_scene.theme.now);
-    paintLabel(painter, m_rect, {m_middle.x() - m_scale * -halfWidth * 0.35, left.y() - 10}, number(shape.width));
-    const QString height = number(shape.height);
+    paintLabel(painter, m_rect, {m_middle.x() - m_scale * -halfWidth * 0.35, left.y() - 10}, number(m_box.width));
+    const QString height = number(m_box.height);
     painter.drawText(QPointF(top.x() + 6, m_middle.y() - halfHeight * m_scale * 0.35), height);
 }
 
 QRectF SectionView::readingBox(std::size_t reading) const
 {
     const auto& point = m_scene.traverse->points[reading];
-    const geometry::Point at = probing::toSection(point.at, m_scene.station.section.shape);
+    const geometry::Point at = probing::toSection(point.at, m_scene.shape);
     QRectF box(0, 0, 46, kReadingHeight);
     box.moveCenter(toPixel(at));
     return box;
@@ -334,18 +347,19 @@ void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, do
     painter.drawText(under, Qt::AlignRight | Qt::AlignTop, label(high));
 }
 
-QImage speedImage(const geometry::RoundedRectangle& section, const probing::SpeedMap& map, double low, double high,
+QImage speedImage(const geometry::Section& section, const probing::SpeedMap& map, double low, double high,
                   double pixelsPerMetre)
 {
-    const int width = std::max(1, static_cast<int>(std::ceil(section.width.si() * pixelsPerMetre)));
-    const int height = std::max(1, static_cast<int>(std::ceil(section.height.si() * pixelsPerMetre)));
+    const geometry::Box box = geometry::boxOf(section);
+    const int width = std::max(1, static_cast<int>(std::ceil(box.width.si() * pixelsPerMetre)));
+    const int height = std::max(1, static_cast<int>(std::ceil(box.height.si() * pixelsPerMetre)));
     QImage image(width, height, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
     for (int j = 0; j < height; ++j) {
         auto* row = reinterpret_cast<QRgb*>(image.scanLine(j));
         for (int i = 0; i < width; ++i) {
-            const geometry::Point p{section.width.si() / 2.0 - (i + 0.5) / pixelsPerMetre,
-                                    section.height.si() / 2.0 - (j + 0.5) / pixelsPerMetre};
+            const geometry::Point p{box.middle.left + box.width.si() / 2.0 - (i + 0.5) / pixelsPerMetre,
+                                    box.middle.up + box.height.si() / 2.0 - (j + 0.5) / pixelsPerMetre};
             if (geometry::distanceToWall(section, p) > 0.0)
                 row[i] = speedColour((map.at(p).si() - low) / (high - low)).rgb();
         }

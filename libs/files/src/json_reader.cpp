@@ -54,6 +54,60 @@ std::string JsonReader::oneOf(std::span<const std::string_view> words)
     return text;
 }
 
+void JsonReader::points(const job::Field& f, std::vector<geometry::Point>& points)
+{
+    const Json* json = find(f.key);
+    if (!json || json->is_null())
+        return fail(f.key, "is missing; a list of pairs such as [12.5, -3] is wanted");
+    if (!json->is_array())
+        return fail(f.key, "must be a list of pairs in brackets, is " + kindOf(*json));
+    for (std::size_t i = 0; i < json->size(); ++i) {
+        const Json& pair = json->at(i);
+        if (!pair.is_array() || pair.size() != 2 || !pair[0].is_number() || !pair[1].is_number()) {
+            fail(std::string(f.key) + "/" + std::to_string(i),
+                 "must be two numbers in brackets, left and roof, such as [12.5, -3]; is " + kindOf(pair));
+            continue;
+        }
+        points.push_back({job::toSi(f, pair[0].get<double>()), job::toSi(f, pair[1].get<double>())});
+    }
+}
+
+void JsonReader::ports(std::string_view key, std::vector<job::Port>& ports)
+{
+    records(key, [&](JsonReader& inner) {
+        const std::size_t parent = ports.size();
+        ports.emplace_back();
+        // The branches are read inside, which may move the list's memory; so the port is read apart.
+        job::Port port;
+        std::vector<job::Port> branches{1};
+        job::describePort(inner, port, [&] {
+            branches.front() = port;
+            inner.branches(branches, 0);
+        });
+        ports[parent] = std::move(port);
+        ports.insert(ports.end(), std::make_move_iterator(branches.begin() + 1),
+                     std::make_move_iterator(branches.end()));
+    });
+}
+
+void JsonReader::branches(std::vector<job::Port>& ports, std::size_t parent)
+{
+    records("branches", [&](JsonReader& inner) {
+        const job::Port& common = ports[parent];
+        job::Port branch;
+        branch.parent = common.id;
+        branch.side = common.side;
+        branch.cylinder = common.cylinder;
+        branch.casting = common.casting;
+        branch.material = common.material;
+        std::string name;
+        inner.requiredText("id", name);
+        branch.id = common.id + "/" + name;
+        job::describeRunner(inner, branch, [] {});
+        ports.push_back(std::move(branch));
+    });
+}
+
 bool JsonReader::readPlain(const job::Field& f, const Json& json, double& value)
 {
     if (!json.is_number()) {

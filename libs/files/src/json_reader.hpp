@@ -100,14 +100,6 @@ public:
             fail(key, "must be " + oneOf(names) + ", is \"" + word + "\"");
     }
 
-    void constant(std::string_view key, std::string_view onlyValue)
-    {
-        std::string word;
-        requiredText(key, word);
-        if (!word.empty() && word != onlyValue)
-            fail(key, "must be \"" + std::string(onlyValue) + "\" in this version, is \"" + word + "\"");
-    }
-
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, std::array<bool, N>& values)
     {
@@ -154,22 +146,14 @@ public:
     template <class T>
     void list(std::string_view key, std::vector<T>& items)
     {
-        const Json* json = find(key);
-        if (!json || json->is_null())
-            return;
-        if (!json->is_array())
-            return fail(key, "must be a list in brackets, is " + kindOf(*json));
-        for (std::size_t i = 0; i < json->size(); ++i) {
-            const Json& item = json->at(i);
-            const std::string name = std::string(key) + "/" + entryName(item, i);
-            if (!item.is_object()) {
-                fail(name, "must be a record in braces, is " + kindOf(item));
-                continue;
-            }
-            JsonReader inner(item, m_path + name + "/", m_problems);
-            job::describe(inner, items.emplace_back());
-        }
+        records(key, [&](JsonReader& inner) { job::describe(inner, items.emplace_back()); });
     }
+
+    /// A list of pairs of numbers in the field's unit.
+    void points(const job::Field& f, std::vector<geometry::Point>& points);
+
+    /// Ports with their branches; in the job a branch is a port that follows its common runner.
+    void ports(std::string_view key, std::vector<job::Port>& ports);
 
     void unknown(job::UnknownKeys& keys)
     {
@@ -183,6 +167,28 @@ public:
     static std::string kindOf(const Json& json);
 
 private:
+    /// Calls `read` with a reader for each record of a list.
+    template <class F>
+    void records(std::string_view key, F read)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_array())
+            return fail(key, "must be a list in brackets, is " + kindOf(*json));
+        for (std::size_t i = 0; i < json->size(); ++i) {
+            const Json& item = json->at(i);
+            const std::string name = std::string(key) + "/" + entryName(item, i);
+            if (!item.is_object()) {
+                fail(name, "must be a record in braces, is " + kindOf(item));
+                continue;
+            }
+            JsonReader inner(item, m_path + name + "/", m_problems);
+            read(inner);
+        }
+    }
+    void branches(std::vector<job::Port>& ports, std::size_t parent);
+
     const Json* find(std::string_view key);
     void fail(std::string_view key, std::string text)
     {

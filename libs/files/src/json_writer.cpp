@@ -63,6 +63,38 @@ void JsonWriter::writeList(std::string_view key, const std::vector<std::string>&
     m_knows = true;
 }
 
+void JsonWriter::points(const job::Field& f, const std::vector<geometry::Point>& points)
+{
+    std::vector<std::string> pairs;
+    for (const geometry::Point& p : points)
+        pairs.push_back("[" + job::fileText(f, p.left) + ", " + job::fileText(f, p.up) + "]");
+    writeList(f.key, pairs);
+}
+
+void JsonWriter::ports(std::string_view key, const std::vector<job::Port>& ports)
+{
+    std::vector<std::string> texts;
+    for (std::size_t i = 0; i < ports.size();) {
+        std::size_t next = i + 1;
+        while (next < ports.size() && !ports[next].parent.empty() && ports[next].parent == ports[i].id)
+            ++next;
+        texts.push_back(record([&](JsonWriter& inner) {
+            job::describePort(inner, ports[i], [&] {
+                std::vector<std::string> branches;
+                for (std::size_t k = i + 1; k < next; ++k) {
+                    branches.push_back(inner.record([&](JsonWriter& branch) {
+                        branch.text("id", job::branchName(ports[k]));
+                        job::describeRunner(branch, ports[k], [] {});
+                    }));
+                }
+                inner.writeList("branches", branches);
+            });
+        }));
+        i = next;
+    }
+    writeList(key, texts);
+}
+
 void JsonWriter::unknown(const job::UnknownKeys& keys)
 {
     for (const auto& [key, json] : keys) {

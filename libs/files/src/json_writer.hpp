@@ -50,7 +50,6 @@ public:
     void range(std::string_view key, const job::ShareRange& range);
     void text(std::string_view key, const std::string& value);
     void requiredText(std::string_view key, const std::string& value) { text(key, value); }
-    void constant(std::string_view key, std::string_view onlyValue) { text(key, std::string(onlyValue)); }
     template <std::size_t N, class Enum>
     void choice(std::string_view key, const std::array<std::string_view, N>& names, const Enum& value)
     {
@@ -91,13 +90,13 @@ public:
     void list(std::string_view key, const std::vector<T>& items)
     {
         std::vector<std::string> texts;
-        for (const T& item : items) {
-            JsonWriter inner(m_depth + 2);
-            job::describe(inner, item);
-            texts.push_back(inner.finished());
-        }
+        for (const T& item : items)
+            texts.push_back(record([&](JsonWriter& inner) { job::describe(inner, item); }));
         writeList(key, texts);
     }
+    void points(const job::Field& f, const std::vector<geometry::Point>& points);
+    /// Ports, each with the branches that follow it.
+    void ports(std::string_view key, const std::vector<job::Port>& ports);
     void unknown(const job::UnknownKeys& keys);
 
 private:
@@ -109,6 +108,14 @@ private:
         return quantity.si();
     }
     static std::string quoted(std::string_view text);
+    /// An entry of a list of this record.
+    template <class F>
+    [[nodiscard]] std::string record(F write) const
+    {
+        JsonWriter inner(m_depth + 2);
+        write(inner);
+        return inner.finished();
+    }
     void writeList(std::string_view key, const std::vector<std::string>& items);
 
     std::string m_members;

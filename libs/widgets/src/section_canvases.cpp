@@ -28,6 +28,7 @@ std::optional<drawing::SectionScene> SectionCanvas::scene() const
     const auto& analysis = workspace().analysis();
     drawing::SectionScene scene;
     scene.station = workspace().port()->stations[*station];
+    scene.shape = analysis.sections[*station];
     scene.units = workspace().displayUnits();
     scene.theme = theme();
     scene.showSizes = m_shows == Shows::Sizes;
@@ -253,8 +254,9 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t ind
                      tr("mean %1\nup to %2")
                          .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
                               QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
-    const auto& shape = port.stations[*probe.station].section.shape;
-    const double scale = 84.0 / std::max(shape.width.si(), shape.height.si());
+    const auto& shape = workspace().analysis().sections[*probe.station];
+    const geometry::Box size = geometry::boxOf(shape);
+    const double scale = 84.0 / std::max(size.width, size.height).si();
     const auto [low, high] = drawing::speedRange(workspace().analysis());
     const QImage image = drawing::speedImage(shape, *probe.map, low, high, scale);
     painter.drawImage(QPointF(box.left() + 50 - image.width() / 2.0, box.center().y() - image.height() / 2.0), image);

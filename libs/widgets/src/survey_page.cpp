@@ -130,14 +130,14 @@ void SurveyPage::refresh()
         return;
     }
     const job::Station& here = workspace.port()->stations[*station];
-    const auto& shape = here.section.shape;
+    const geometry::Section& shape = workspace.analysis().sections[*station];
     m_net->setText(workspace.text(Kind::Area, job::netArea(here).si()));
     QString sums = tr("net area; perimeter %1, hydraulic diameter %2")
                        .arg(workspace.text(Kind::Length, geometry::perimeter(shape).si()),
                             workspace.text(Kind::Length, geometry::hydraulicDiameter(shape).si()));
     if (here.boss.width && here.boss.height)
         sums += tr("; the guide boss takes %1")
-                    .arg(workspace.text(Kind::Area, (geometry::area(shape) - job::netArea(here)).si()));
+                    .arg(workspace.text(Kind::Area, (job::area(here.section) - job::netArea(here)).si()));
     if (const auto& areas = workspace.analysis().areas)
         sums += tr(". The runner: %1 long, %2")
                     .arg(workspace.text(Kind::Position, areas->length().si()),

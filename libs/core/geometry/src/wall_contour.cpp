@@ -3,7 +3,10 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
+#include <limits>
 #include <numbers>
+#include <optional>
 
 namespace euryth::geometry {
 
@@ -21,9 +24,93 @@ Point moved(Point p, Point along, double distance)
     return {p.left + along.left * distance, p.up + along.up * distance};
 }
 
+/// Heading from one point to another, radians clockwise from "to the right".
+double headingOf(Point a, Point b) { return std::atan2(-(b.up - a.up), -(b.left - a.left)); }
+
+/// The corners clockwise as seen from the window, from the topmost place at `left` on (which becomes a corner).
+std::vector<Point> clockwiseFromRoof(const Outline& outline, double left)
+{
+    std::vector<Point> points;
+    for (const Point& p : outline.points) {
+        if (points.empty() || points.back() != p)
+            points.push_back(p);
+    }
+    if (points.back() == points.front())
+        points.pop_back();
+    if (polygonArea(points) < 0.0)
+        std::ranges::reverse(points);
+    std::size_t edge = 0;
+    Point top{left, -std::numeric_limits<double>::infinity()};
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const Point a = points[i];
+        const Point b = points[(i + 1) % points.size()];
+        if ((a.left > left) == (b.left > left))
+            continue;
+        const double up = a.up + (left - a.left) / (b.left - a.left) * (b.up - a.up);
+        if (up > top.up) {
+            top.up = up;
+            edge = i;
+        }
+    }
+    std::ranges::rotate(points, points.begin() + static_cast<std::ptrdiff_t>((edge + 1) % points.size()));
+    if (points.back() == top)
+        std::ranges::rotate(points, points.end() - 1);
+    else if (points.front() != top)
+        points.insert(points.begin(), top);
+    return points;
+}
+
+/// Direction from the middle of the box to the middle of a side or to a corner.
+Point rayTo(Sector sector, const Box& box)
+{
+    constexpr std::array<Point, kSectorCount> signs{Point{0, 1},  Point{-1, 1}, Point{-1, 0}, Point{-1, -1},
+                                                    Point{0, -1}, Point{1, -1}, Point{1, 0},  Point{1, 1}};
+    const Point sign = signs[index(sector)];
+    return {sign.left * box.width.si() / 2.0, sign.up * box.height.si() / 2.0};
+}
+
+struct RayHit {
+    double distance = 0.0;  ///< in lengths of the ray
+    double along = 0.0;     ///< metres from `a`
+};
+
+/// Where the ray from `origin` meets the edge from `a` to `b`.
+std::optional<RayHit> rayHits(Point origin, Point ray, Point a, Point b)
+{
+    const Point edge{b.left - a.left, b.up - a.up};
+    const double cross = ray.left * edge.up - ray.up * edge.left;
+    if (cross == 0.0)
+        return std::nullopt;
+    const Point to{a.left - origin.left, a.up - origin.up};
+    const double distance = (to.left * edge.up - to.up * edge.left) / cross;
+    const double share = (to.left * ray.up - to.up * ray.left) / cross;
+    if (distance < 0.0 || share < 0.0 || share > 1.0)
+        return std::nullopt;
+    return RayHit{distance, share * std::hypot(edge.left, edge.up)};
+}
+
 }  // namespace
 
-WallContour::WallContour(const RoundedRectangle& section)
+WallContour::WallContour(const Section& section) : m_centre(boxOf(section).middle)
+{
+    std::visit([this](const auto& shape) { build(shape); }, section);
+}
+
+void WallContour::add(double length, double turn)
+{
+    m_pieces.push_back({m_length, length, turn, m_at, m_heading});
+    if (turn == 0.0) {
+        m_at = moved(m_at, direction(m_heading), length);
+    } else {
+        const double rad = length / turn;
+        const Point centre = moved(m_at, outwardOf(m_heading), -rad);
+        m_at = moved(centre, outwardOf(m_heading + turn), rad);
+        m_heading += turn;
+    }
+    m_length += length;
+}
+
+void WallContour::build(const RoundedRectangle& section)
 {
     const double w = section.width.si();
     const double h = section.height.si();
@@ -32,21 +119,7 @@ WallContour::WallContour(const RoundedRectangle& section)
     const std::array<double, 4> radius{r.roofRight.si(), r.floorRight.si(), r.floorLeft.si(), r.roofLeft.si()};
     const std::array<double, 4> side{w, h, w, h};
 
-    Point at{0.0, h / 2.0};
-    double heading = 0.0;
-    const auto add = [&](double length, double turn) {
-        m_pieces.push_back({m_length, length, turn, at, heading});
-        if (turn == 0.0) {
-            at = moved(at, direction(heading), length);
-        } else {
-            const double rad = length / turn;
-            const Point centre = moved(at, outwardOf(heading), -rad);
-            at = moved(centre, outwardOf(heading + turn), rad);
-            heading += turn;
-        }
-        m_length += length;
-    };
-
+    m_at = {0.0, h / 2.0};
     add(std::max(0.0, w / 2.0 - radius[0]), 0.0);
     for (std::size_t corner = 0; corner < 4; ++corner) {
         const double arc = radius[corner] * kQuarterTurn;
@@ -61,6 +134,47 @@ WallContour::WallContour(const RoundedRectangle& section)
         add(straight, 0.0);
     }
     m_middles[0] = 0.0;
+}
+
+void WallContour::build(const Outline& outline)
+{
+    const Box box = boxOf(outline);
+    const std::vector<Point> points = clockwiseFromRoof(outline, box.middle.left);
+    m_at = points.front();
+    m_heading = headingOf(points[0], points[1]);
+    std::vector<double> starts;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const Point a = points[i];
+        const Point b = points[(i + 1) % points.size()];
+        starts.push_back(m_length);
+        const double turn = std::remainder(headingOf(a, b) - m_heading, 2.0 * std::numbers::pi);
+        if (i > 0 && turn != 0.0)
+            add(0.0, turn);
+        m_at = a;  // no rounding builds up over the corners
+        add(std::hypot(b.left - a.left, b.up - a.up), 0.0);
+    }
+    const double closing = std::remainder(headingOf(points[0], points[1]) - m_heading, 2.0 * std::numbers::pi);
+    if (closing != 0.0)
+        add(0.0, closing);
+
+    for (const Sector s : kSectors) {
+        const Point ray = rayTo(s, box);
+        double farthest = -1.0;
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            const auto hit = rayHits(box.middle, ray, points[i], points[(i + 1) % points.size()]);
+            if (hit && hit->distance > farthest) {
+                farthest = hit->distance;
+                m_middles[index(s)] = starts[i] + hit->along;
+            }
+        }
+    }
+    m_middles[0] = 0.0;
+    // A wall that folds back behind itself has no order as seen from the middle; equal shares of it do instead.
+    const bool rising = std::ranges::adjacent_find(m_middles, std::greater_equal{}) == m_middles.end();
+    if (!rising || m_middles.back() >= m_length) {
+        for (std::size_t i = 0; i < kSectorCount; ++i)
+            m_middles[i] = m_length * static_cast<double>(i) / kSectorCount;
+    }
 }
 
 const WallContour::Piece& WallContour::pieceAt(double along) const
@@ -100,7 +214,7 @@ PerSector<double> WallContour::areaShares() const
     double total = 0.0;
     for (const Sector sector : kSectors) {
         const WallSpan span = spanOf(sector);
-        std::vector<Point> fan{{0.0, 0.0}};
+        std::vector<Point> fan{m_centre};
         for (int i = 0; i <= steps; ++i)
             fan.push_back(placeAt(span.from + (span.to - span.from) * (static_cast<double>(i) / steps)).point);
         fans[index(sector)] = polygonArea(fan);

@@ -31,6 +31,13 @@ std::string entryName(const T& item, std::size_t number)
     return std::to_string(number);
 }
 
+/// Where a port stands in the file.
+std::string portPath(const Port& port, std::size_t number)
+{
+    return port.isBranch() ? "ports/" + port.parent + "/branches/" + branchName(port)
+                           : "ports/" + entryName(port, number);
+}
+
 /// Visits a job and notes every number outside its field's range.
 class RangeCheck {
 public:
@@ -100,12 +107,22 @@ public:
     {
     }
     template <class... Ignored>
-    void constant(const Ignored&...)
-    {
-    }
-    template <class... Ignored>
     void flags(const Ignored&...)
     {
+    }
+    void points(const Field& f, const std::vector<geometry::Point>& points)
+    {
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            for (const double coordinate : {points[i].left, points[i].up}) {
+                if (const auto problem = rangeProblem(f, coordinate))
+                    m_problems.push_back({m_path + std::string(f.key) + "/" + std::to_string(i), *problem});
+            }
+        }
+    }
+    void ports(std::string_view, const std::vector<Port>& ports)
+    {
+        for (std::size_t i = 0; i < ports.size(); ++i)
+            object(portPath(ports[i], i), ports[i]);
     }
     void unknown(const UnknownKeys&) {}
 
@@ -125,6 +142,41 @@ private:
 
 std::string mmText(Length q) { return fileText(field::width, q.si()) + " mm"; }
 
+void checkSectioned(const MeasuredSection& section, const std::string& here, std::vector<Problem>& problems)
+{
+    constexpr Length rounding = Length::fromSi(2e-6);  // parts are read to the hundredth of a millimetre at best
+    const auto compare = [&](std::string_view key, Length side, const std::optional<Length>& sum) {
+        if (sum && abs(*sum - side) > rounding) {
+            problems.push_back({here + "section/" + std::string(key),
+                                "must be the sum of the parts and the kerf, " + mmText(*sum) + "; is " + mmText(side)});
+        }
+    };
+    compare("width_mm", section.shape.width, section.sectioned.width());
+    compare("height_mm", section.shape.height, section.sectioned.height());
+}
+
+/// True where the shape of a section can be computed with.
+bool checkShape(const MeasuredSection& section, const std::string& here, std::vector<Problem>& problems)
+{
+    switch (section.kind) {
+    case SectionKind::RoundedRectangle: {
+        const auto corners = checkCorners(section.shape);
+        for (const Problem& corner : corners)
+            problems.push_back({here + "section/corner_mm/" + corner.place, corner.text});
+        checkSectioned(section, here, problems);
+        return corners.empty() && section.shape.width > Length{} && section.shape.height > Length{};
+    }
+    case SectionKind::Outline: {
+        const auto problem = geometry::problemOf(geometry::Outline{section.points});
+        if (problem)
+            problems.push_back({here + "section/points_mm", *problem});
+        return !problem;
+    }
+    case SectionKind::AreaOnly: return section.area > Area{};
+    }
+    return false;
+}
+
 void checkStations(const Port& port, const std::string& path, std::vector<Problem>& problems)
 {
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
@@ -134,12 +186,50 @@ void checkStations(const Port& port, const std::string& path, std::vector<Proble
             problems.push_back({here + "s_mm", "must be over " + mmText(port.stations[i - 1].s) +
                                                    ", the station before it; is " + mmText(station.s)});
         }
-        const auto corners = checkCorners(station.section.shape);
-        for (const Problem& corner : corners)
-            problems.push_back({here + "section/corner_mm/" + corner.place, corner.text});
-        const bool sized = station.section.shape.width > Length{} && station.section.shape.height > Length{};
-        if (sized && corners.empty() && netArea(station) <= Area{})
-            problems.push_back({here + "boss", "must leave some of the section open, but it fills it"});
+        if (checkShape(station.section, here, problems) && netArea(station) <= Area{})
+            problems.push_back({here + "boss", "must leave some of the section open, but boss and stem fill it"});
+    }
+}
+
+void checkOpening(const Opening& opening, const std::string& path, std::vector<Problem>& problems)
+{
+    const auto shape = opening.shape();
+    if (shape && !checkCorners(*shape).empty()) {
+        problems.push_back({path + "/radius_mm", "must be at most half the shorter side, " +
+                                                     mmText(std::min(shape->width, shape->height) / 2.0) + "; is " +
+                                                     mmText(*opening.radius)});
+    }
+}
+
+void checkValve(const Valve& valve, const std::string& path, std::vector<Problem>& problems)
+{
+    const auto faces = seatFaces(valve);
+    if (valve.diameter && !faces.empty() && !seatStack(valve))
+        problems.push_back({path + "/seat", "must leave an opening; the cuts are wider than the valve"});
+    if (valve.throat && valve.stem && *valve.stem >= *valve.throat) {
+        problems.push_back({path + "/stem_mm", "must be under the throat's diameter, " + mmText(*valve.throat) +
+                                                   "; is " + mmText(*valve.stem)});
+    }
+}
+
+/// A branch follows its common runner, and counts on from its last station.
+void checkBranch(const Job& job, std::size_t index, const std::string& path, std::vector<Problem>& problems)
+{
+    const Port& branch = job.ports[index];
+    std::size_t parent = index;
+    while (parent > 0 && job.ports[parent].parent == branch.parent && job.ports[parent].isBranch())
+        --parent;
+    const Port& common = job.ports[parent];
+    if (common.isBranch() || common.id != branch.parent) {
+        problems.push_back({path + "id", "must follow its common runner '" + branch.parent + "'"});
+        return;
+    }
+    if (branchName(branch).empty() || branchName(branch).find('/') != std::string::npos)
+        problems.push_back({path + "id", "must be a name without /"});
+    if (!branch.stations.empty() && !common.stations.empty() && branch.stations.front().s < common.stations.back().s) {
+        problems.push_back({path + "stations/0/s_mm",
+                            "must count on from the common runner, whose last station is at " +
+                                mmText(common.stations.back().s) + "; is " + mmText(branch.stations.front().s)});
     }
 }
 
@@ -222,14 +312,27 @@ std::vector<Problem> check(const Job& job)
     describe(ranges, job);
     checkEngine(job.engine, problems);
     checkHouse(job.house, problems);
+    std::set<std::string> castings;
+    for (std::size_t i = 0; i < job.castings.size(); ++i) {
+        if (!castings.insert(job.castings[i].id).second)
+            problems.push_back({"castings/" + entryName(job.castings[i], i) + "/id", "must be used once"});
+    }
     std::set<std::string> seen;
     for (std::size_t i = 0; i < job.ports.size(); ++i) {
         const Port& port = job.ports[i];
-        const std::string path = "ports/" + entryName(port, i) + "/";
+        const std::string path = portPath(port, i) + "/";
         if (!port.id.empty() && !seen.insert(port.id).second)
             problems.push_back({path + "id", "must be used once; '" + port.id + "' is taken by another port"});
+        if (port.isBranch())
+            checkBranch(job, i, path, problems);
+        if (!port.casting.empty() && !castings.contains(port.casting))
+            problems.push_back(
+                {path + "casting", "must be the id of one of the job's castings; is '" + port.casting + "'"});
         checkStations(port, path, problems);
         checkProbes(port, path, problems);
+        checkValve(port.valve, path + "valve", problems);
+        checkOpening(port.manifold, path + "manifold", problems);
+        checkOpening(port.gasket, path + "gasket", problems);
     }
     return problems;
 }

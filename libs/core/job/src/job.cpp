@@ -2,6 +2,8 @@
 #include "job/job.hpp"
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 namespace euryth::job {
 
@@ -10,6 +12,93 @@ std::optional<geometry::Pose> MeasuredPose::complete() const
     if (!x || !y || !z || !pitch || !yaw)
         return std::nullopt;
     return geometry::Pose{*x, *y, *z, *pitch, *yaw};
+}
+
+std::vector<geometry::SeatFace> seatFaces(const Valve& valve)
+{
+    std::vector<geometry::SeatFace> faces;
+    for (const SeatCut& cut : valve.seat) {
+        if (!cut.angle || !cut.width)
+            return {};
+        faces.push_back({*cut.angle, *cut.width});
+    }
+    return faces;
+}
+
+std::optional<geometry::SeatStack> seatStack(const Valve& valve)
+{
+    if (!valve.diameter)
+        return std::nullopt;
+    return geometry::placeSeat(seatFaces(valve), *valve.diameter, valve.edgeInset.value_or(Length{}));
+}
+
+std::optional<Length> throatOf(const Valve& valve)
+{
+    if (valve.throat)
+        return valve.throat;
+    const auto stack = seatStack(valve);
+    return stack ? std::optional(stack->throat) : std::nullopt;
+}
+
+std::optional<geometry::ValveGeometry> valveGeometry(const Valve& valve)
+{
+    const auto stack = seatStack(valve);
+    const auto throat = throatOf(valve);
+    if (!stack || !throat || !valve.stem)
+        return std::nullopt;
+    const geometry::SeatFace seat = stack->cuts[stack->seat].face;
+    return geometry::ValveGeometry{*valve.diameter, *throat, *valve.stem, seat.angle, cos(seat.angle) * seat.width};
+}
+
+std::optional<geometry::RoundedRectangle> Opening::shape() const
+{
+    if (!width || !height)
+        return std::nullopt;
+    const Length r = radius.value_or(Length{});
+    return geometry::RoundedRectangle{*width, *height, {r, r, r, r}};
+}
+
+std::optional<Length> Sectioned::width() const
+{
+    return left && right && kerfAcross ? std::optional(*left + *kerfAcross + *right) : std::nullopt;
+}
+
+std::optional<Length> Sectioned::height() const
+{
+    return roof && floor && kerfUp ? std::optional(*roof + *kerfUp + *floor) : std::nullopt;
+}
+
+Area area(const MeasuredSection& section)
+{
+    switch (section.kind) {
+    case SectionKind::RoundedRectangle: return geometry::area(section.shape);
+    case SectionKind::Outline: return geometry::area(geometry::Outline{section.points});
+    case SectionKind::AreaOnly: return section.area;
+    }
+    return {};
+}
+
+std::string branchName(const Port& branch)
+{
+    return branch.isBranch() ? branch.id.substr(std::min(branch.id.size(), branch.parent.size() + 1)) : branch.id;
+}
+
+std::vector<const Port*> branchesOf(const Job& job, const Port& port)
+{
+    std::vector<const Port*> branches;
+    for (const Port& other : job.ports) {
+        if (!port.id.empty() && other.parent == port.id)
+            branches.push_back(&other);
+    }
+    return branches;
+}
+
+std::string materialOf(const Job& job, const Port& port)
+{
+    if (!port.material.empty())
+        return port.material;
+    const auto casting = std::ranges::find(job.castings, port.casting, &Casting::id);
+    return casting == job.castings.end() ? std::string() : casting->material;
 }
 
 std::optional<std::size_t> findPort(const Job& job, const std::string& id)
@@ -22,10 +111,70 @@ std::optional<std::size_t> findPort(const Job& job, const std::string& id)
 
 Area netArea(const Station& station)
 {
-    const Area whole = geometry::area(station.section.shape);
-    if (!station.boss.width || !station.boss.height)
-        return whole;
-    return whole - *station.boss.width * *station.boss.height;
+    Area net = area(station.section);
+    if (station.boss.width && station.boss.height)
+        net -= *station.boss.width * *station.boss.height;
+    if (station.stem.width && station.stem.length)
+        net -= *station.stem.width * *station.stem.length;
+    return net;
+}
+
+namespace {
+
+std::optional<geometry::Section> ownShape(const MeasuredSection& section)
+{
+    if (section.kind == SectionKind::RoundedRectangle)
+        return section.shape;
+    if (section.kind == SectionKind::Outline)
+        return geometry::Outline{section.points};
+    return std::nullopt;
+}
+
+geometry::Section circleOf(Area area)
+{
+    const Length r = Length::fromSi(std::sqrt(area.si() / std::numbers::pi));
+    return geometry::RoundedRectangle{r * 2.0, r * 2.0, {r, r, r, r}};
+}
+
+}  // namespace
+
+std::vector<geometry::Section> sectionsOf(const Port& port)
+{
+    std::vector<geometry::Section> sections;
+    for (const Station& station : port.stations) {
+        if (const auto own = ownShape(station.section)) {
+            sections.push_back(*own);
+            continue;
+        }
+        const Station* nearest = nullptr;
+        for (const Station& other : port.stations) {
+            const bool nearer = !nearest || abs(other.s - station.s) < abs(nearest->s - station.s);
+            if (other.section.kind != SectionKind::AreaOnly && nearer)
+                nearest = &other;
+        }
+        const Area wanted = station.section.area;
+        sections.push_back(nearest ? geometry::scaledToArea(*ownShape(nearest->section), wanted) : circleOf(wanted));
+    }
+    return sections;
+}
+
+std::vector<geometry::Pose> posesOf(const Port& port)
+{
+    std::vector<geometry::Pose> poses;
+    for (const Station& station : port.stations) {
+        if (const auto pose = station.pose.complete())
+            poses.push_back(*pose);
+    }
+    if (poses.size() == port.stations.size())
+        return poses;
+    const RunnerLayout& r = port.runner;
+    if (!r.straight || !r.turn || !port.shortSide.radius || !port.shortSide.height)
+        return {};
+    std::vector<geometry::StationHeight> heights;
+    const auto sections = sectionsOf(port);
+    for (std::size_t i = 0; i < sections.size(); ++i)
+        heights.push_back({port.stations[i].s, geometry::boxOf(sections[i]).height});
+    return geometry::layOut({*r.straight, *r.turn, *port.shortSide.radius, *port.shortSide.height}, heights);
 }
 
 std::optional<std::size_t> stationNear(const Port& port, Length s, Length tolerance)

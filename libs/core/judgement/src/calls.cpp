@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "survey_calls.hpp"
+
 namespace euryth::judgement {
 
 namespace {
@@ -34,6 +36,7 @@ public:
     std::vector<Call> all()
     {
         missingSurvey();
+        addSurveyCalls(m_job, m_port, m_analysis, m_calls);
         throat();
         volume();
         findings();
@@ -109,8 +112,9 @@ private:
             call.text << "It cannot be made smaller with a cutter. Ask whether the seat still has its width.";
         else
             call.text << "Up to " << wanted << " the house has no doubts; leave the seat its width.";
-        call.workings.push_back(Phrase() << "throat " << *m_port.valve.throat << " / valve " << *m_port.valve.diameter
-                                         << " = " << Percent{share});
+        call.workings.push_back(Phrase() << "throat " << *job::throatOf(m_port.valve)
+                                         << (m_port.valve.throat ? "" : " by the seat's cuts") << " / valve "
+                                         << *m_port.valve.diameter << " = " << Percent{share});
     }
 
     void volume()
@@ -124,7 +128,11 @@ private:
         Call& call = add("volume", Severity::Warning, Stage::Survey);
         call.title << "Burette and sections differ by " << Percent{difference};
         call.text << "The burette says " << *m_port.volume << ", the sections add up to " << computed
-                  << ". Look for a station with a wrong width, or a stretch that was not measured.";
+                  << (difference > 0
+                          ? ". A burette also fills what was not measured: the stretch beyond the last station, a "
+                            "pocket round the guide. Else look for a section that is typed too small."
+                          : ". Look for a section that is typed too large, a boss that was left out, or air "
+                            "left under the plate when the burette was read.");
         call.workings.push_back(Phrase() << "volume of the sections: integral of net area from "
                                          << Position{m_analysis.areas->start()} << " to "
                                          << Position{m_analysis.areas->end()});

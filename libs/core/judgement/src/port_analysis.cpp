@@ -36,11 +36,110 @@ std::vector<geometry::AreaAt> netAreas(const job::Port& port)
     return areas;
 }
 
-Known<geometry::AreaCurve> areaCurve(const job::Port& port)
+/// Sums of the branches' areas at the stations of any of them, where all are measured.
+std::vector<geometry::AreaAt> branchSums(const job::Job& job, const job::Port& port)
 {
-    if (port.stations.size() < 2)
+    std::vector<geometry::AreaCurve> curves;
+    std::vector<Length> places;
+    const auto branches = job::branchesOf(job, port);
+    for (const job::Port* branch : branches) {
+        if (branch->stations.size() < 2)
+            return {};
+        curves.emplace_back(netAreas(*branch));
+        for (const job::Station& station : branch->stations)
+            places.push_back(station.s);
+    }
+    std::ranges::sort(places);
+    const auto end = std::ranges::unique(places, [](Length a, Length b) { return b - a < Length::fromSi(1e-9); });
+    places.erase(end.begin(), end.end());
+    std::vector<geometry::AreaAt> sums;
+    for (const Length s : places) {
+        const bool everywhere =
+            std::ranges::all_of(curves, [&](const auto& c) { return c.start() <= s && s <= c.end(); });
+        if (!everywhere || (!port.stations.empty() && s <= port.stations.back().s))
+            continue;
+        Area sum;
+        for (const geometry::AreaCurve& curve : curves)
+            sum += curve.at(s);
+        sums.push_back({s, sum});
+    }
+    return sums;
+}
+
+Known<geometry::AreaCurve> areaCurve(const job::Job& job, const job::Port& port)
+{
+    std::vector<geometry::AreaAt> knots = netAreas(port);
+    const auto sums = branchSums(job, port);
+    knots.insert(knots.end(), sums.begin(), sums.end());
+    if (port.stations.empty() || knots.size() < 2)
         return {std::nullopt, "at least two measured stations"};
-    return {geometry::AreaCurve(netAreas(port)), {}};
+    return {geometry::AreaCurve(std::move(knots)), {}};
+}
+
+void placeInHead(const job::Port& port, PortAnalysis& analysis)
+{
+    const char* needs = "poses, or straight length, turn, short-side radius and height";
+    analysis.sections = job::sectionsOf(port);
+    analysis.poses = job::posesOf(port);
+    if (analysis.poses.empty() || analysis.poses.size() < 3) {
+        analysis.floorRadius.missing = analysis.floorApex.missing = analysis.turnEnd.missing = needs;
+        return;
+    }
+    std::vector<geometry::SideCut> cuts;
+    std::vector<geometry::StationHeight> heights;
+    for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
+        const Length height = geometry::boxOf(analysis.sections[i]).height;
+        cuts.push_back(geometry::sideCut(analysis.poses[i], height));
+        heights.push_back({port.stations[i].s, height});
+    }
+    analysis.floorRadius = {geometry::floorRadius(analysis.poses, cuts), "a turn toward the deck"};
+    analysis.floorApex = {geometry::floorApex(cuts), {}};
+    const job::RunnerLayout& r = port.runner;
+    if (r.straight && r.turn && port.shortSide.radius && port.shortSide.height) {
+        analysis.turnEnd.value =
+            geometry::turnEnd({*r.straight, *r.turn, *port.shortSide.radius, *port.shortSide.height}, heights);
+    }
+}
+
+void valveEnd(const job::Port& port, PortAnalysis& analysis)
+{
+    analysis.seat = {job::seatStack(port.valve), "valve diameter and every cut's angle and width"};
+    analysis.valve = {job::valveGeometry(port.valve), "valve, stem and the seat's cuts"};
+    const auto throat = job::throatOf(port.valve);
+    if (throat && port.valve.diameter)
+        analysis.throatShare.value = geometry::throatShare(*throat, *port.valve.diameter);
+    else
+        analysis.throatShare.missing = "throat (or seat cuts) and valve diameter";
+}
+
+Known<Length> coreShift(const job::Port& port)
+{
+    double sum = 0.0;
+    int count = 0;
+    for (const job::Station& station : port.stations) {
+        const auto& left = station.wall.at[index(geometry::Sector::Left)];
+        const auto& right = station.wall.at[index(geometry::Sector::Right)];
+        if (!left || !right)
+            continue;
+        sum += (*right - *left).si() / 2.0;
+        ++count;
+    }
+    if (count == 0)
+        return {std::nullopt, "left and right walls of at least one station"};
+    return {Length::fromSi(sum / count), {}};
+}
+
+std::optional<WindowStep> windowStep(const job::Opening& opening, const PortAnalysis& analysis)
+{
+    const auto shape = opening.shape();
+    if (!shape || analysis.sections.empty())
+        return std::nullopt;
+    const geometry::Box window = geometry::boxOf(analysis.sections.front());
+    const Length left = opening.shiftLeft.value_or(Length{});
+    const Length up = opening.shiftUp.value_or(Length{});
+    const Length wide = (window.width - shape->width) / 2.0;
+    const Length high = (window.height - shape->height) / 2.0;
+    return WindowStep{wide - left, wide + left, high - up, high + up};
 }
 
 geometry::AirDirection airDirection(const job::Port& port)
@@ -57,11 +156,8 @@ PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
             places.pinch = job::stationNear(port, f.s);
     }
     std::vector<double> pitch;
-    for (const job::Station& station : port.stations) {
-        if (!station.pose.pitch)
-            return places;
-        pitch.push_back(station.pose.pitch->si());
-    }
+    for (const geometry::Pose& pose : analysis.poses)
+        pitch.push_back(pose.pitch.si());
     if (pitch.size() < 3 || std::abs(pitch.back() - pitch.front()) < angleFromDegrees(10.0).si())
         return places;
     const double half = (pitch.front() + pitch.back()) / 2.0;
@@ -95,7 +191,8 @@ Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
     return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
                              *job.engine.peakRpm,
                              job.house.limitingMach,
-                             *room},
+                             *room,
+                             flowShare(job, port)},
             {}};
 }
 
@@ -113,7 +210,7 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
     }
 }
 
-ProbeResult probeResult(const job::Job& job, const job::Port& port, std::size_t index)
+ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::size_t index)
 {
     const job::ProbeSet& set = port.probes[index];
     const auto room = roomAir(job.bench);
@@ -129,7 +226,7 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, std::size_t 
         return result;
     }
     const job::Station& station = port.stations[*result.station];
-    const auto& section = station.section.shape;
+    const geometry::Section& section = analysis.sections[*result.station];
     result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
     result.map = probing::SpeedMap::through(result.readings, section);
     if (!result.traverse)
@@ -181,11 +278,12 @@ std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analy
 /// True where the last station is the throat itself: its area is that of a circle of the throat's diameter.
 bool endsInThroat(const job::Port& port)
 {
-    if (!port.valve.throat || port.stations.empty())
+    const auto throat = job::throatOf(port.valve);
+    if (!throat || port.stations.empty())
         return false;
     constexpr double sameArea = 0.03;
-    const Area last = geometry::area(port.stations.back().section.shape);
-    return std::abs(last / geometry::throatNetArea(*port.valve.throat, Length{}) - 1.0) < sameArea;
+    const Area last = job::area(port.stations.back().section);
+    return std::abs(last / geometry::throatNetArea(*throat, Length{}) - 1.0) < sameArea;
 }
 
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
@@ -200,8 +298,8 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
         const job::Station& station = port.stations[i];
         cutting::CutStation cut;
         cut.s = station.s;
-        cut.section = station.section.shape;
-        cut.blocked = geometry::area(station.section.shape) - job::netArea(station);
+        cut.section = analysis.sections[i];
+        cut.blocked = job::area(station.section) - job::netArea(station);
         cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
         cut.plan = analysis.plan[i];
         cut.wall = station.wall.at;
@@ -227,6 +325,10 @@ std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
 
 void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
 {
+    if (port.stations.size() < 2) {
+        analysis.cutProblem.missing = "at least two measured stations";
+        return;
+    }
     if (!analysis.areas) {
         analysis.cutProblem.missing = analysis.areas.missing;
         return;
@@ -267,24 +369,49 @@ probing::VerdictLimits verdictLimits(const job::House& house)
     return {house.fastRatio, house.slowRatio, house.deadRatio};
 }
 
+Length WindowStep::greatest() const { return std::max({abs(left), abs(right), abs(roof), abs(floor)}); }
+
+double flowShare(const job::Job& job, const job::Port& port)
+{
+    if (!port.isBranch() && !port.cylinder)
+        return 1.0;
+    double all = 0.0;
+    double count = 0.0;
+    bool known = true;
+    for (const job::Port& other : job.ports) {
+        if (other.side != port.side || other.parent != port.parent ||
+            (!port.isBranch() && other.cylinder != port.cylinder))
+            continue;
+        const double diameter = other.valve.diameter.value_or(Length{}).si();
+        known = known && diameter > 0.0;
+        all += diameter * diameter;
+        count += 1.0;
+    }
+    if (!known)
+        return 1.0 / count;
+    const double own = port.valve.diameter->si();
+    return own * own / all;
+}
+
 PortAnalysis analyse(const job::Job& job, const job::Port& port)
 {
     PortAnalysis analysis;
-    analysis.areas = areaCurve(port);
+    placeInHead(port, analysis);
+    valveEnd(port, analysis);
+    analysis.coreShift = coreShift(port);
+    analysis.manifoldStep = windowStep(port.manifold, analysis);
+    analysis.gasketStep = windowStep(port.gasket, analysis);
+    analysis.areas = areaCurve(job, port);
     if (analysis.areas) {
         geometry::FindingLimits limits;
         limits.smallBigSmall = job.house.smallBigSmall;
         analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), limits);
         analysis.places = findPlaces(analysis, port);
     }
-    if (port.valve.throat && port.valve.diameter)
-        analysis.throatShare.value = geometry::throatShare(*port.valve.throat, *port.valve.diameter);
-    else
-        analysis.throatShare.missing = "throat and valve diameter";
     analysis.demand = demandOf(job, port);
     planAreas(job, port, analysis);
     for (std::size_t i = 0; i < port.probes.size(); ++i)
-        analysis.probes.push_back(probeResult(job, port, i));
+        analysis.probes.push_back(probeResult(job, port, analysis, i));
     planCut(job, port, analysis);
     return analysis;
 }

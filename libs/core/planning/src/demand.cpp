@@ -13,6 +13,13 @@ namespace euryth::planning {
 
 using std::numbers::pi;
 
+namespace {
+
+/// The part of the piston that this port has to fill.
+Area servedArea(const Demand& demand) { return demand.share * pistonArea(demand.drive); }
+
+}  // namespace
+
 Area pistonArea(const CrankDrive& drive) { return pi / 4.0 * (drive.bore * drive.bore); }
 
 Speed meanPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm)
@@ -39,13 +46,13 @@ Speed peakPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm)
 
 Speed peakGasSpeed(const Demand& demand, Area area)
 {
-    return peakPistonSpeed(demand.drive, demand.rpm) * (pistonArea(demand.drive) / area);
+    return peakPistonSpeed(demand.drive, demand.rpm) * (servedArea(demand) / area);
 }
 
 Area wantedArea(const Demand& demand)
 {
     const Speed limit = air::speedOfSound(demand.room) * demand.limitingMach;
-    return pistonArea(demand.drive) * (peakPistonSpeed(demand.drive, demand.rpm) / limit);
+    return servedArea(demand) * (peakPistonSpeed(demand.drive, demand.rpm) / limit);
 }
 
 RotationalSpeed rpmForArea(const Demand& demand, Area area)
@@ -63,7 +70,7 @@ std::optional<RotationalSpeed> sonicRpm(const Demand& demand, Area area, double 
         return std::nullopt;
     // A ratio under 1 would ask for a supersonic mean: the section as a whole chokes first.
     const double flow = air::massFlowFunction(std::min(*meanMach, 1.0));
-    const Speed pistonWanted = air::speedOfSound(demand.room) * (flow * (area / pistonArea(demand.drive)));
+    const Speed pistonWanted = air::speedOfSound(demand.room) * (flow * (area / servedArea(demand)));
     return demand.rpm * (pistonWanted / peakPistonSpeed(demand.drive, demand.rpm));
 }
 

@@ -79,9 +79,10 @@ std::size_t nearest(std::span<const double> values, double wanted)
 
 }  // namespace
 
-geometry::Point toSection(GridPoint p, const geometry::RoundedRectangle& section)
+geometry::Point toSection(GridPoint p, const geometry::Section& section)
 {
-    return {p.u * section.width.si() / 2.0, p.v * section.height.si() / 2.0};
+    const geometry::Box box = geometry::boxOf(section);
+    return {box.middle.left + p.u * box.width.si() / 2.0, box.middle.up + p.v * box.height.si() / 2.0};
 }
 
 std::vector<GridPoint> nineFields()
@@ -131,7 +132,7 @@ std::optional<TensorGrid> asTensorGrid(std::span<const GridPoint> points)
     return grid;
 }
 
-std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::RoundedRectangle& section)
+std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::Section& section)
 {
     std::vector<double> shares(points.size(), points.empty() ? 0.0 : 1.0 / static_cast<double>(points.size()));
     if (points.size() < 2 || asTensorGrid(points) || isLogLinear(points))

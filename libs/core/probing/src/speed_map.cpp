@@ -41,8 +41,7 @@ std::vector<double> monotoneRow(std::vector<double> x, std::vector<double> y)
 
 }  // namespace
 
-std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings,
-                                          const geometry::RoundedRectangle& section)
+std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings, const geometry::Section& section)
 {
     std::vector<PointReading> measured;
     std::ranges::copy_if(readings, std::back_inserter(measured),
@@ -52,12 +51,13 @@ std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings
     return SpeedMap(measured, section);
 }
 
-SpeedMap::SpeedMap(std::span<const PointReading> measured, const geometry::RoundedRectangle& section)
+SpeedMap::SpeedMap(std::span<const PointReading> measured, const geometry::Section& section)
     : m_section(section),
+      m_box(geometry::boxOf(section)),
       m_table(kTable * kTable)
 {
     std::vector<GridPoint> points;
-    m_nearest = std::max(section.width.si(), section.height.si());
+    m_nearest = std::max(m_box.width, m_box.height).si();
     for (const PointReading& r : measured) {
         points.push_back(r.at);
         m_nearest = std::min(m_nearest, geometry::distanceToWall(section, toSection(r.at, section)));
@@ -125,7 +125,8 @@ Speed SpeedMap::at(geometry::Point p) const
     const double distance = geometry::distanceToWall(m_section, p);
     if (distance <= 0.0)
         return {};
-    const GridPoint share{p.left / (m_section.width.si() / 2.0), p.up / (m_section.height.si() / 2.0)};
+    const GridPoint share{(p.left - m_box.middle.left) / (m_box.width.si() / 2.0),
+                          (p.up - m_box.middle.up) / (m_box.height.si() / 2.0)};
     const double wall = distance < m_nearest ? std::pow(distance / m_nearest, kWallPower) : 1.0;
     return Speed::fromSi(interpolated(share) * wall);
 }
@@ -164,7 +165,10 @@ geometry::PerSector<Speed> SpeedMap::beforeWall() const
             const geometry::Point edge = wall.placeAt(span.from + (span.to - span.from) * ((i + 0.5) / across)).point;
             for (int j = 0; j < inward; ++j) {
                 const double share = from + (to - from) * (j + 0.5) / inward;
-                sum += share * at({edge.left * share, edge.up * share}).si();
+                const geometry::Point middle = m_box.middle;
+                sum += share *
+                       at({middle.left + (edge.left - middle.left) * share, middle.up + (edge.up - middle.up) * share})
+                           .si();
                 weights += share;  // the strips grow toward the wall
             }
         }

@@ -34,8 +34,8 @@ std::size_t Traverse::fastest() const
     return static_cast<std::size_t>(best - points.begin());
 }
 
-std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::RoundedRectangle& section,
-                                Area netArea, const VerdictLimits& limits)
+std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
+                                const VerdictLimits& limits)
 {
     std::vector<GridPoint> where;
     std::vector<double> speeds;

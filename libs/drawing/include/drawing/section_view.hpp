@@ -19,7 +19,8 @@ namespace euryth::drawing {
 /// One section as a picture: from the window toward the valve, roof up, to scale. SI units.
 struct SectionScene {
     job::Station station;
-    bool showSizes = false;  ///< width and height with arrows
+    geometry::Section shape;  ///< of the station
+    bool showSizes = false;   ///< width and height with arrows
     bool showWalls = true;
     geometry::PerSector<Length> cut{};
     geometry::PerSector<cutting::Hold> hold{};
@@ -59,6 +60,7 @@ private:
 
     const SectionScene& m_scene;
     QRectF m_rect;
+    geometry::Box m_box;
     double m_scale = 1.0;
     QPointF m_middle;
 };
@@ -68,7 +70,7 @@ void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, do
                    const units::DisplayUnits& units);
 
 /// A small section filled with its speeds, for the overview of sets.
-QImage speedImage(const geometry::RoundedRectangle& section, const probing::SpeedMap& map, double low, double high,
+QImage speedImage(const geometry::Section& section, const probing::SpeedMap& map, double low, double high,
                   double pixelsPerMetre);
 
 }  // namespace euryth::drawing

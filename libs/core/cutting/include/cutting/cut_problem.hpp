@@ -4,7 +4,7 @@
 #include <optional>
 #include <vector>
 
-#include "geometry/section.hpp"
+#include "geometry/any_section.hpp"
 #include "geometry/sector.hpp"
 #include "quantities/quantities.hpp"
 
@@ -22,7 +22,7 @@ enum class Hold {
 /// One station as the cut planner sees it.
 struct CutStation {
     Length s;
-    geometry::RoundedRectangle section;
+    geometry::Section section;
     bool isThroat = false;     ///< the smallest opening above the seat, set by the seat's cuts
     Area blocked;              ///< guide boss and the like, not available to the air
     std::optional<Area> plan;  ///< wanted net area; without one the area asks for nothing here

@@ -4,7 +4,7 @@
 #include <span>
 #include <vector>
 
-#include "geometry/section.hpp"
+#include "geometry/any_section.hpp"
 #include "geometry/sector.hpp"
 
 namespace euryth::geometry {
@@ -17,16 +17,17 @@ struct WallSpan {
 
 /// The wall of a section as a closed line, run clockwise from the middle of the roof, as seen from the window.
 ///
-/// The line is made of straight pieces and arcs. The middle of each sector is the middle of its side or of its corner
-/// arc. A cut is given as one depth per sector; between the middles of neighbouring sectors the depth changes linearly
-/// along the wall, and metal is taken square to the wall.
+/// The line is made of straight pieces and arcs; a corner of a traced outline is an arc of no length. The middle of
+/// each sector is the middle of its side or of its corner arc; of a traced outline, the outermost place in the
+/// direction of the side's or corner's middle of its box. A cut is given as one depth per sector; between the middles
+/// of neighbouring sectors the depth changes linearly along the wall, and metal is taken square to the wall.
 ///
 /// - the pieces add up to the exact perimeter of the section;
 /// - the pieces turn by 2 pi in total;
 /// - the positions of the sector middles rise from 0 and stay under length().
 class WallContour {
 public:
-    explicit WallContour(const RoundedRectangle& section);
+    explicit WallContour(const Section& section);
 
     [[nodiscard]] Length length() const { return Length::fromSi(m_length); }
     /// Distance along the wall from the middle of the roof to the middle of the sector.
@@ -82,6 +83,11 @@ private:
         Weight after;
     };
 
+    void build(const RoundedRectangle& section);
+    void build(const Outline& outline);
+    /// Adds a piece that goes on from where the last one ended.
+    void add(double length, double turn);
+
     [[nodiscard]] Weights weightsAt(double along) const;
     [[nodiscard]] const Piece& pieceAt(double along) const;
     [[nodiscard]] std::vector<double> breaksOf(const Piece& piece) const;
@@ -89,6 +95,9 @@ private:
     std::vector<Piece> m_pieces;
     PerSector<double> m_middles{};
     double m_length = 0.0;
+    Point m_at;  ///< where the last piece ends, and its heading there; used while building
+    double m_heading = 0.0;
+    Point m_centre;  ///< the point from which the sectors are seen
 };
 
 /// Area enclosed by a closed polygon (shoelace formula), m2; positive for a clockwise run in this frame.

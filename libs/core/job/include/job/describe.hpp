@@ -20,6 +20,8 @@
 ///   object(key, T&)              a nested record; extra object() with a function for records without a type
 ///   list(key, vector&)           a list of records
 ///   flags(key, names, bools&)    a list of words
+///   points(Field, points&)       a list of pairs of numbers
+///   ports(key, vector<Port>&)    the ports; a file holds branches inside their port
 ///   unknown(UnknownKeys&)        everything else, last
 /// The same description serves const and non-const records.
 namespace euryth::job {
@@ -31,6 +33,7 @@ concept ConstOrNot = std::same_as<std::remove_const_t<T>, Record>;
 inline constexpr geometry::PerSector<std::string_view> kSectorKeys{"roof",  "roof_right", "right", "floor_right",
                                                                    "floor", "floor_left", "left",  "roof_left"};
 inline constexpr std::array<std::string_view, 2> kSideKeys{"intake", "exhaust"};
+inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
 
 template <class V, ConstOrNot<CamLobe> T>
 void describe(V& v, T& cam)
@@ -55,7 +58,41 @@ void describe(V& v, T& engine)
         cam.object("exhaust", engine.exhaustCam);
         cam.unknown(engine.unknownInCam);
     });
+    v.object("closing", [&](auto& closing) {
+        closing.measured(field::gasketBore, engine.gasketBore);
+        closing.measured(field::gasketThickness, engine.gasketThickness);
+        closing.measured(field::deckClearance, engine.deckClearance);
+        closing.measured(field::pistonDish, engine.pistonDish);
+        closing.unknown(engine.unknownInClosing);
+    });
     v.unknown(engine.unknown);
+}
+
+template <class V, ConstOrNot<Casting> T>
+void describe(V& v, T& casting)
+{
+    v.requiredText("id", casting.id);
+    v.text("material", casting.material);
+    v.extra(field::castingThickness, casting.thickness);
+    v.text("note", casting.note);
+    v.unknown(casting.unknown);
+}
+
+template <class V, ConstOrNot<Chamber> T>
+void describe(V& v, T& chamber)
+{
+    v.measured(field::portCylinder, chamber.cylinder);
+    v.measured(field::chamberVolume, chamber.volume);
+    v.text("when", chamber.when);
+    v.unknown(chamber.unknown);
+}
+
+template <class V, ConstOrNot<WallGauge> T>
+void describe(V& v, T& gauge)
+{
+    v.measured(field::gaugeBlock, gauge.block);
+    v.measured(field::gaugeReading, gauge.reading);
+    v.unknown(gauge.unknown);
 }
 
 template <class V, ConstOrNot<Bench> T>
@@ -110,6 +147,10 @@ void describe(V& v, T& valve)
     v.measured(field::bowl, valve.bowl);
     v.measured(field::pilot, valve.pilot);
     v.measured(field::edgeInset, valve.edgeInset);
+    v.extra(field::runOut, valve.runOut);
+    v.extra(field::bridge, valve.bridge);
+    v.extra(field::boreEdge, valve.boreEdge);
+    v.extra(field::neighbourWall, valve.neighbour);
     v.list("seat", valve.seat);
     v.unknown(valve.unknown);
 }
@@ -133,19 +174,38 @@ void describe(V& v, T& pose)
     v.unknown(pose.unknown);
 }
 
+template <class V, ConstOrNot<Sectioned> T>
+void describe(V& v, T& sectioned)
+{
+    v.extra(field::partLeft, sectioned.left);
+    v.extra(field::kerfAcross, sectioned.kerfAcross);
+    v.extra(field::partRight, sectioned.right);
+    v.extra(field::partRoof, sectioned.roof);
+    v.extra(field::kerfUp, sectioned.kerfUp);
+    v.extra(field::partFloor, sectioned.floor);
+    v.unknown(sectioned.unknown);
+}
+
 template <class V, ConstOrNot<MeasuredSection> T>
 void describe(V& v, T& section)
 {
-    v.constant("shape", "rounded-rectangle");
-    v.number(field::width, section.shape.width);
-    v.number(field::height, section.shape.height);
-    v.object("corner_mm", [&](auto& corner) {
-        corner.number(field::radiusRoofLeft, section.shape.corners.roofLeft);
-        corner.number(field::radiusRoofRight, section.shape.corners.roofRight);
-        corner.number(field::radiusFloorRight, section.shape.corners.floorRight);
-        corner.number(field::radiusFloorLeft, section.shape.corners.floorLeft);
-        corner.unknown(section.unknownInCorner);
-    });
+    v.choice("shape", kShapeKeys, section.kind);
+    switch (section.kind) {
+    case SectionKind::RoundedRectangle:
+        v.number(field::width, section.shape.width);
+        v.number(field::height, section.shape.height);
+        v.object("corner_mm", [&](auto& corner) {
+            corner.number(field::radiusRoofLeft, section.shape.corners.roofLeft);
+            corner.number(field::radiusRoofRight, section.shape.corners.roofRight);
+            corner.number(field::radiusFloorRight, section.shape.corners.floorRight);
+            corner.number(field::radiusFloorLeft, section.shape.corners.floorLeft);
+            corner.unknown(section.unknownInCorner);
+        });
+        v.object("sectioned", section.sectioned);
+        break;
+    case SectionKind::Outline: v.points(field::outlinePoint, section.points); break;
+    case SectionKind::AreaOnly: v.number(field::sectionArea, section.area); break;
+    }
     v.unknown(section.unknown);
 }
 
@@ -155,6 +215,42 @@ void describe(V& v, T& boss)
     v.measured(field::bossWidth, boss.width);
     v.measured(field::bossHeight, boss.height);
     v.unknown(boss.unknown);
+}
+
+template <class V, ConstOrNot<StemInSection> T>
+void describe(V& v, T& stem)
+{
+    v.extra(field::stemWidth, stem.width);
+    v.extra(field::stemLength, stem.length);
+    v.unknown(stem.unknown);
+}
+
+template <class V, ConstOrNot<RunnerLayout> T>
+void describe(V& v, T& runner)
+{
+    v.measured(field::straight, runner.straight);
+    v.measured(field::turn, runner.turn);
+    v.measured(field::bowlDepth, runner.bowlDepth);
+    v.unknown(runner.unknown);
+}
+
+template <class V, ConstOrNot<Opening> T>
+void describe(V& v, T& opening)
+{
+    v.measured(field::openingWidth, opening.width);
+    v.measured(field::openingHeight, opening.height);
+    v.measured(field::openingRadius, opening.radius);
+    v.measured(field::shiftLeft, opening.shiftLeft);
+    v.measured(field::shiftUp, opening.shiftUp);
+    v.unknown(opening.unknown);
+}
+
+template <class V, ConstOrNot<Photo> T>
+void describe(V& v, T& photo)
+{
+    v.requiredText("file", photo.file);
+    v.text("note", photo.note);
+    v.unknown(photo.unknown);
 }
 
 template <class V, ConstOrNot<Walls> T>
@@ -175,6 +271,7 @@ void describe(V& v, T& station)
     v.object("pose", station.pose);
     v.required("section", station.section);
     v.object("boss", station.boss);
+    v.object("stem", station.stem);
     v.object("wall_mm", station.wall);
     v.flags("unrepairable", kSectorKeys, station.unrepairable);
     v.object("plan", [&](auto& plan) {
@@ -236,21 +333,40 @@ void describe(V& v, T& acceptance)
     v.unknown(acceptance.unknown);
 }
 
-template <class V, ConstOrNot<Port> T>
-void describe(V& v, T& port)
+/// What a port and a branch have in common. `branches` is called where a file has the branches.
+template <class V, ConstOrNot<Port> T, class Branches>
+void describeRunner(V& v, T& port, Branches branches)
+{
+    v.object("valve", port.valve);
+    v.object("short_side", port.shortSide);
+    v.object("runner", port.runner);
+    v.object("manifold", port.manifold);
+    v.object("gasket", port.gasket);
+    v.measured(field::portVolume, port.volume);
+    v.list("stations", port.stations);
+    branches();
+    v.list("probes", port.probes);
+    v.list("flow", port.flow);
+    v.list("photos", port.photos);
+    v.list("accepted", port.accepted);
+    v.unknown(port.unknown);
+}
+
+template <class V, ConstOrNot<Port> T, class Branches>
+void describePort(V& v, T& port, Branches branches)
 {
     v.requiredText("id", port.id);
     v.choice("side", kSideKeys, port.side);
     v.measured(field::portCylinder, port.cylinder);
+    v.text("casting", port.casting);
     v.text("material", port.material);
-    v.object("valve", port.valve);
-    v.object("short_side", port.shortSide);
-    v.measured(field::portVolume, port.volume);
-    v.list("stations", port.stations);
-    v.list("probes", port.probes);
-    v.list("flow", port.flow);
-    v.list("accepted", port.accepted);
-    v.unknown(port.unknown);
+    describeRunner(v, port, branches);
+}
+
+template <class V, ConstOrNot<Port> T>
+void describe(V& v, T& port)
+{
+    describePort(v, port, [] {});
 }
 
 template <class V, ConstOrNot<Job> T>
@@ -260,7 +376,10 @@ void describe(V& v, T& job)
     v.object("engine", job.engine);
     v.object("bench", job.bench);
     v.object("house", job.house);
-    v.list("ports", job.ports);
+    v.object("wall_gauge", job.gauge);
+    v.list("castings", job.castings);
+    v.list("chambers", job.chambers);
+    v.ports("ports", job.ports);
     v.unknown(job.unknown);
 }
 

@@ -32,6 +32,16 @@ inline constexpr Field peakRpm{"peak_rpm", kRpm, over0To(30000), "Engine speed w
 inline constexpr Field duration{"duration_deg", kDegree, over0To(720), "Cam duration, seat to seat, crank degrees"};
 inline constexpr Field camLift{"lift_mm", kMm, over0To(50), "Lift at the valve"};
 inline constexpr Field centreline{"centreline_deg", kDegree, between(0, 360), "Lobe centreline from top dead centre"};
+inline constexpr Field gasketBore{"gasket_bore_mm", kMm, over0To(1000), "Bore of the head gasket"};
+inline constexpr Field gasketThickness{"gasket_mm", kMm, between(0, 20), "Thickness of the crushed head gasket"};
+inline constexpr Field deckClearance{"deck_mm", kMm, between(-20, 20),
+                                     "Piston below the deck at top dead centre; negative above it"};
+inline constexpr Field pistonDish{"piston_cc", kCc, between(-500, 500), "Dish of the piston; a dome is negative"};
+inline constexpr Field castingThickness{"thickest_wall_mm", kMm, over0To(200),
+                                        "Thickest wall that the casting has; a thicker reading is doubted"};
+inline constexpr Field chamberVolume{"volume_cc", kCc, over0To(5000), "Chamber volume by burette"};
+inline constexpr Field gaugeBlock{"block_mm", kMm, over0To(200), "Thickness of the calibration block"};
+inline constexpr Field gaugeReading{"block_reading_mm", kMm, over0To(200), "What the wall gauge reads on the block"};
 // bench
 inline constexpr Field depression{"depression_pa", kPa, over0To(100000), "Depression of the bench"};
 inline constexpr Field temperature{"temperature_c", kCelsius, between(-40, 60), "Air temperature at the bench"};
@@ -59,6 +69,10 @@ inline constexpr Field throat{"throat_mm", kMm, over0To(200), "Throat: smallest 
 inline constexpr Field bowl{"bowl_mm", kMm, over0To(250), "Bowl diameter"};
 inline constexpr Field pilot{"pilot_mm", kMm, over0To(50), "Seat cutter pilot diameter"};
 inline constexpr Field edgeInset{"edge_inset_mm", kMm, between(0, 10), "Seat's outer edge inside the valve's edge"};
+inline constexpr Field runOut{"runout_mm", kMm, between(0, 5), "Run-out of the seat, full dial reading"};
+inline constexpr Field bridge{"bridge_mm", kMm, between(0, 100), "Metal between this seat and the next one"};
+inline constexpr Field boreEdge{"bore_edge_mm", kMm, between(-20, 200), "Valve edge to cylinder bore"};
+inline constexpr Field neighbourWall{"neighbour_mm", kMm, between(0, 100), "Metal between the bowl and the next port"};
 inline constexpr Field seatAngle{"angle_deg", kDegree, between(0, 90), "Angle of the cut"};
 inline constexpr Field seatWidth{"width_mm", kMm, over0To(50), "Width of the cut along its face"};
 inline constexpr Field shortSideRadius{"radius_mm", kMm, over0To(500), "Short-side radius"};
@@ -81,6 +95,24 @@ inline constexpr Field radiusFloorRight{"floor_right", kMm, kRadiusRange, "Corne
 inline constexpr Field radiusFloorLeft{"floor_left", kMm, kRadiusRange, "Corner radius, floor left"};
 inline constexpr Field bossWidth{"width_mm", kMm, between(0, 500), "Guide boss, width"};
 inline constexpr Field bossHeight{"height_mm", kMm, between(0, 500), "Guide boss, height down from the roof"};
+inline constexpr Field stemWidth{"width_mm", kMm, between(0, 50), "Stem diameter in the section"};
+inline constexpr Field stemLength{"length_mm", kMm, between(0, 500), "How much of the stem crosses the section"};
+inline constexpr Field sectionArea{"area_mm2", kMm2, over0To(250000), "Area of the section"};
+inline constexpr Field outlinePoint{"points_mm", kMm, between(-1000, 1000), "Corner of the traced outline: left, roof"};
+inline constexpr Field partLeft{"left_mm", kMm, over0To(500), "Width left of the saw cut"};
+inline constexpr Field partRight{"right_mm", kMm, over0To(500), "Width right of the saw cut"};
+inline constexpr Field kerfAcross{"kerf_across_mm", kMm, between(0, 20), "Metal and air that the saw took, across"};
+inline constexpr Field partRoof{"roof_mm", kMm, over0To(500), "Height above the saw cut"};
+inline constexpr Field partFloor{"floor_mm", kMm, over0To(500), "Height below the saw cut"};
+inline constexpr Field kerfUp{"kerf_up_mm", kMm, between(0, 20), "Metal and air that the saw took, up and down"};
+inline constexpr Field straight{"straight_mm", kMm, between(0, 2000), "Window to the begin of the turn, centreline"};
+inline constexpr Field turn{"turn_deg", kDegree, over0To(180), "How far the runner turns toward the valve"};
+inline constexpr Field bowlDepth{"bowl_depth_mm", kMm, between(0, 500), "End of the turn to the valve, centreline"};
+inline constexpr Field openingWidth{"width_mm", kMm, over0To(500), "Width of the opening"};
+inline constexpr Field openingHeight{"height_mm", kMm, over0To(500), "Height of the opening"};
+inline constexpr Field openingRadius{"radius_mm", kMm, kRadiusRange, "Radius of its corners"};
+inline constexpr Field shiftLeft{"shift_left_mm", kMm, between(-100, 100), "Its middle left of the window's"};
+inline constexpr Field shiftUp{"shift_up_mm", kMm, between(-100, 100), "Its middle above the window's"};
 inline constexpr Field planArea{"area_mm2", kMm2, over0To(250000), "Planned net area"};
 inline constexpr Field wall{"", kMm, between(0, 200), "Wall thickness"};
 // probing

@@ -6,9 +6,12 @@
 #include <utility>
 #include <vector>
 
+#include "geometry/any_section.hpp"
+#include "geometry/layout.hpp"
 #include "geometry/long_section.hpp"
-#include "geometry/section.hpp"
+#include "geometry/seat_stack.hpp"
 #include "geometry/sector.hpp"
+#include "geometry/valve_opening.hpp"
 #include "quantities/quantities.hpp"
 
 /// The job as data: what the job file holds, and nothing that can be worked out from it. A measurement that nobody has
@@ -37,9 +40,48 @@ struct Engine {
     std::string use;
     CamLobe intakeCam;
     CamLobe exhaustCam;
+    // What closes the chamber, for the compression ratio.
+    std::optional<Length> gasketBore;
+    std::optional<Length> gasketThickness;  ///< crushed
+    std::optional<Length> deckClearance;    ///< piston below the deck at top dead centre; negative above
+    std::optional<Volume> pistonDish;       ///< volume that the piston's crown adds; negative for a dome
     UnknownKeys unknown;
     UnknownKeys unknownInCam;
+    UnknownKeys unknownInClosing;
     friend bool operator==(const Engine&, const Engine&) = default;
+};
+
+/// One casting of the job: a head, or one of two that have to be made alike.
+struct Casting {
+    std::string id;
+    std::string material;
+    std::optional<Length> thickness;  ///< of the thickest wall it has anywhere; a reading over it is doubted
+    std::string note;
+    UnknownKeys unknown;
+    friend bool operator==(const Casting&, const Casting&) = default;
+};
+
+/// A combustion chamber by burette, in the order in which they were measured.
+struct Chamber {
+    std::optional<int> cylinder;
+    std::optional<Volume> volume;
+    std::string when;
+    UnknownKeys unknown;
+    friend bool operator==(const Chamber&, const Chamber&) = default;
+};
+
+/// The sonic gauge on a block of known thickness. Readings typed with a calibration are corrected before they are kept.
+struct WallGauge {
+    std::optional<Length> block;
+    std::optional<Length> reading;  ///< what the gauge says on it
+    UnknownKeys unknown;
+
+    /// By which a reading is multiplied; 1 without a calibration.
+    [[nodiscard]] double correction() const
+    {
+        return block && reading && *reading > Length{} ? *block / *reading : 1.0;
+    }
+    friend bool operator==(const WallGauge&, const WallGauge&) = default;
 };
 
 struct Bench {
@@ -93,10 +135,25 @@ struct Valve {
     std::optional<Length> bowl;
     std::optional<Length> pilot;
     std::optional<Length> edgeInset;
-    std::vector<SeatCut> seat;
+    std::optional<Length> runOut;     ///< of the seat against the guide, full dial reading
+    std::optional<Length> bridge;     ///< metal to the neighbouring seat
+    std::optional<Length> boreEdge;   ///< valve edge to the cylinder bore
+    std::optional<Length> neighbour;  ///< bowl to the neighbouring port
+    std::vector<SeatCut> seat;        ///< from outside in
     UnknownKeys unknown;
     friend bool operator==(const Valve&, const Valve&) = default;
 };
+
+/// What is known of the seat's cuts: all of them, or nothing where one is not measured.
+std::vector<geometry::SeatFace> seatFaces(const Valve& valve);
+/// The seat stack in its place, where valve diameter and all cuts are known. Without an inset the seat reaches the
+/// valve's edge.
+std::optional<geometry::SeatStack> seatStack(const Valve& valve);
+/// The throat: as measured, else what the seat stack leaves.
+std::optional<Length> throatOf(const Valve& valve);
+/// The valve as its opening area needs it, or nothing where a number of it is unknown. An unknown stem counts as
+/// unknown.
+std::optional<geometry::ValveGeometry> valveGeometry(const Valve& valve);
 
 struct ShortSide {
     std::optional<Length> radius;
@@ -125,24 +182,91 @@ struct Boss {
     friend bool operator==(const Boss&, const Boss&) = default;
 };
 
+/// The valve's stem where it crosses a section.
+struct StemInSection {
+    std::optional<Length> width;
+    std::optional<Length> length;
+    UnknownKeys unknown;
+    friend bool operator==(const StemInSection&, const StemInSection&) = default;
+};
+
+/// Numbers from which the runner is laid out when its stations have no pose; the short side's radius and height belong
+/// to it.
+struct RunnerLayout {
+    std::optional<Length> straight;
+    std::optional<Angle> turn;
+    std::optional<Length> bowlDepth;  ///< from the end of the turn to the valve, along the centreline
+    UnknownKeys unknown;
+    friend bool operator==(const RunnerLayout&, const RunnerLayout&) = default;
+};
+
+/// The opening that meets the window: in the manifold or header, or in the gasket.
+struct Opening {
+    std::optional<Length> width;
+    std::optional<Length> height;
+    std::optional<Length> radius;     ///< of its corners
+    std::optional<Length> shiftLeft;  ///< of its middle against the window's
+    std::optional<Length> shiftUp;
+    UnknownKeys unknown;
+
+    /// Where width and height are known; an unknown radius is a sharp corner, an unknown shift is none.
+    [[nodiscard]] std::optional<geometry::RoundedRectangle> shape() const;
+    friend bool operator==(const Opening&, const Opening&) = default;
+};
+
+struct Photo {
+    std::string file;  ///< relative to the job file's folder
+    std::string note;
+    UnknownKeys unknown;
+    friend bool operator==(const Photo&, const Photo&) = default;
+};
+
 struct Walls {
     geometry::PerSector<std::optional<Length>> at{};
     UnknownKeys unknown;
     friend bool operator==(const Walls&, const Walls&) = default;
 };
 
+enum class SectionKind { RoundedRectangle, Outline, AreaOnly };
+
+/// A sectioned head: what is left of the width and height on both sides of the saw's cut, and the kerf that is lost.
+/// The section's width (height) is left + kerf + right (roof + kerf + floor).
+struct Sectioned {
+    std::optional<Length> left;
+    std::optional<Length> right;
+    std::optional<Length> kerfAcross;
+    std::optional<Length> roof;
+    std::optional<Length> floor;
+    std::optional<Length> kerfUp;
+    UnknownKeys unknown;
+
+    /// The sums, where all three parts are known.
+    [[nodiscard]] std::optional<Length> width() const;
+    [[nodiscard]] std::optional<Length> height() const;
+    friend bool operator==(const Sectioned&, const Sectioned&) = default;
+};
+
+/// A section as it was measured.
 struct MeasuredSection {
-    geometry::RoundedRectangle shape;
+    SectionKind kind = SectionKind::RoundedRectangle;
+    geometry::RoundedRectangle shape;     ///< rounded rectangle: by calipers
+    std::vector<geometry::Point> points;  ///< outline: traced
+    Area area;                            ///< area only: from a mould's volume between two stations
+    Sectioned sectioned;
     UnknownKeys unknown;
     UnknownKeys unknownInCorner;
     friend bool operator==(const MeasuredSection&, const MeasuredSection&) = default;
 };
+
+/// Gross area of a section.
+Area area(const MeasuredSection& section);
 
 struct Station {
     Length s;  ///< along the centreline from the window
     MeasuredPose pose;
     MeasuredSection section;
     Boss boss;
+    StemInSection stem;
     Walls wall;
     /// Sectors behind which a breakthrough cannot be welded (a pushrod tube, the water).
     geometry::PerSector<bool> unrepairable{};
@@ -200,37 +324,66 @@ struct Acceptance {
     friend bool operator==(const Acceptance&, const Acceptance&) = default;
 };
 
+/// A port, or a branch of one. A port that splits for two valves is a common runner (which has no valve of its own) and
+/// its branches; these are ports of their own that name the common runner as their parent, and follow it in the list.
 struct Port {
-    std::string id;
+    std::string id;      ///< "I1", a branch "I1/a"
+    std::string parent;  ///< id of the common runner; empty for a port of its own
     Side side = Side::Intake;
     std::optional<int> cylinder;
-    std::string material;
+    std::string casting;   ///< id of its casting, where the job has several
+    std::string material;  ///< where it is not its casting's
     Valve valve;
     ShortSide shortSide;
+    RunnerLayout runner;
+    Opening manifold;
+    Opening gasket;
     std::optional<Volume> volume;  ///< by burette
     std::vector<Station> stations;
     std::vector<ProbeSet> probes;
     std::vector<FlowTest> flow;
+    std::vector<Photo> photos;
     std::vector<Acceptance> accepted;
     UnknownKeys unknown;
+
+    [[nodiscard]] bool isBranch() const { return !parent.empty(); }
     friend bool operator==(const Port&, const Port&) = default;
 };
+
+/// A branch's own name: "a" of "I1/a".
+std::string branchName(const Port& branch);
 
 struct Job {
     std::string title;
     Engine engine;
     Bench bench;
     House house;
+    WallGauge gauge;
+    std::vector<Casting> castings;
+    std::vector<Chamber> chambers;
     std::vector<Port> ports;
     UnknownKeys unknown;
     friend bool operator==(const Job&, const Job&) = default;
 };
 
+/// The branches of a port, in order; empty for a plain port and for a branch.
+std::vector<const Port*> branchesOf(const Job& job, const Port& port);
+/// What the port is made of: its own material, else its casting's, else empty.
+std::string materialOf(const Job& job, const Port& port);
+
 /// Index of the port with this id.
 std::optional<std::size_t> findPort(const Job& job, const std::string& id);
 
-/// Net area of a station: the section less the guide boss, where one is known.
+/// Net area of a station: the section less guide boss and stem, where these are known.
 Area netArea(const Station& station);
+
+/// The shape of each station's section. A station of which only the area is known gets the shape of the nearest station
+/// that has one, in proportion; where no station has a shape, a circle.
+std::vector<geometry::Section> sectionsOf(const Port& port);
+
+/// Where each station stands: as measured; else laid out from straight length, turn, short-side radius and height.
+/// Empty where neither is possible.
+std::vector<geometry::Pose> posesOf(const Port& port);
 
 /// Index of the station at which a probe set was taken: the one nearest to its distance, within `tolerance`.
 std::optional<std::size_t> stationNear(const Port& port, Length s, Length tolerance = lengthFromMm(0.5));

@@ -45,9 +45,32 @@ struct PlaceNames {
     std::optional<std::size_t> bowl;
 };
 
+/// What of the window the opening before it (manifold, header or gasket) overlaps or leaves as a step.
+struct WindowStep {
+    Length left;  ///< how far the opening stands out into the window's light, per side; negative: it stands back
+    Length right;
+    Length roof;
+    Length floor;
+    /// The greatest lip that faces the air: the opening smaller than the window for air coming out of it, or the window
+    /// smaller than the opening for air going in, is worse; both are told.
+    [[nodiscard]] Length greatest() const;
+};
+
 /// Everything that is worked out of one port, from the job's data alone.
 struct PortAnalysis {
-    Known<geometry::AreaCurve> areas;  ///< net area along the runner
+    std::vector<geometry::Section> sections;  ///< per station
+    std::vector<geometry::Pose> poses;        ///< per station, or none
+    Known<geometry::RadiusAt> floorRadius;    ///< the tightest bend of the floor line
+    Known<Length> floorApex;                  ///< highest point of the floor over the deck
+    Known<Length> turnEnd;                    ///< of a laid-out runner, along the centreline
+    Known<geometry::SeatStack> seat;
+    Known<geometry::ValveGeometry> valve;
+    Known<Length> coreShift;  ///< of the passage to the left of the middle of its metal, mean over the stations
+    std::optional<WindowStep> manifoldStep;
+    std::optional<WindowStep> gasketStep;
+    /// Net area along the runner. Of a common runner it goes on with the sum of its branches at equal s, as far as all
+    /// of them are measured.
+    Known<geometry::AreaCurve> areas;
     std::vector<geometry::Finding> findings;
     PlaceNames places;
     Known<double> throatShare;
@@ -68,6 +91,10 @@ std::optional<air::AirState> roomAir(const job::Bench& bench);
 std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room);
 
 probing::VerdictLimits verdictLimits(const job::House& house);
+
+/// Share of a cylinder's flow that goes through a port: by valve area among the ports (or branches) that serve the same
+/// cylinder on the same side; in equal parts where a valve is not known.
+double flowShare(const job::Job& job, const job::Port& port);
 
 /// Works out one port. Deterministic, no side effects; a few milliseconds for 15 stations.
 PortAnalysis analyse(const job::Job& job, const job::Port& port);

@@ -33,14 +33,15 @@ struct Demand {
     RotationalSpeed rpm;      ///< of peak power
     double limitingMach = 0;  ///< house rule: greatest gas speed over the room's speed of sound
     air::AirState room;
+    double share = 1.0;  ///< of the cylinder's flow that goes through this port; under 1 where several ports feed it
 };
 
-/// Gas speed in a section of `area` while the piston is fastest: v = v_piston A_piston / A. The charge is taken as
-/// incompressible and fills the cylinder as fast as the piston makes room: no wave action, no over-filling.
+/// Gas speed in a section of `area` while the piston is fastest: v = share v_piston A_piston / A. The charge is taken
+/// as incompressible and fills the cylinder as fast as the piston makes room: no wave action, no over-filling.
 Speed peakGasSpeed(const Demand& demand, Area area);
 
-/// The area in which that speed is the limiting one: A = A_piston v_piston / (M_limit a). The limit itself is a house
-/// rule (common practice, no published source).
+/// The area in which that speed is the limiting one: A = share A_piston v_piston / (M_limit a). The limit itself is a
+/// house rule (common practice, no published source).
 Area wantedArea(const Demand& demand);
 
 /// The rpm at which a section of `area` reaches the limiting speed; the inverse of wantedArea().

@@ -5,18 +5,19 @@
 #include <span>
 #include <vector>
 
-#include "geometry/section.hpp"
+#include "geometry/any_section.hpp"
 
 namespace euryth::probing {
 
-/// A place in a section as shares of the half width (left positive) and half height (roof positive) from the middle.
+/// A place in a section as shares of the half width (left positive) and half height (roof positive) of its box, from
+/// the middle of that.
 struct GridPoint {
     double u = 0.0;
     double v = 0.0;
     friend bool operator==(const GridPoint&, const GridPoint&) = default;
 };
 
-geometry::Point toSection(GridPoint p, const geometry::RoundedRectangle& section);
+geometry::Point toSection(GridPoint p, const geometry::Section& section);
 
 /// The porter's nine fields: the middles of a 3 x 3 division, from roof-left row by row to floor-right as seen from the
 /// window (common practice, no source).
@@ -43,6 +44,6 @@ std::optional<TensorGrid> asTensorGrid(std::span<const GridPoint> points);
 ///
 /// The arithmetic methods of ISO 3966 choose the positions so that each reading weighs the same, and a porter's full
 /// grid is read the same way. Points that form no full grid weigh by the area that is nearer to them than to any other.
-std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::RoundedRectangle& section);
+std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::Section& section);
 
 }  // namespace euryth::probing

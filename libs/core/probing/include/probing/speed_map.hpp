@@ -22,8 +22,7 @@ namespace euryth::probing {
 class SpeedMap {
 public:
     /// Nothing when fewer than one reading has a speed.
-    static std::optional<SpeedMap> through(std::span<const PointReading> readings,
-                                           const geometry::RoundedRectangle& section);
+    static std::optional<SpeedMap> through(std::span<const PointReading> readings, const geometry::Section& section);
 
     /// Speed at `p`; 0 on and outside the wall.
     [[nodiscard]] Speed at(geometry::Point p) const;
@@ -36,12 +35,13 @@ public:
     [[nodiscard]] geometry::PerSector<Speed> beforeWall() const;
 
 private:
-    SpeedMap(std::span<const PointReading> measured, const geometry::RoundedRectangle& section);
+    SpeedMap(std::span<const PointReading> measured, const geometry::Section& section);
     void fillFromGrid(const TensorGrid& grid, std::span<const PointReading> measured);
     void fillFromPoints(std::span<const PointReading> measured);
     [[nodiscard]] double interpolated(GridPoint p) const;
 
-    geometry::RoundedRectangle m_section;
+    geometry::Section m_section;
+    geometry::Box m_box;
     std::vector<double> m_table;  ///< row-major, kTable x kTable over u, v in [-1, 1]
     double m_nearest = 0.0;       ///< distance from the wall of the reading nearest to it, m
 };

@@ -6,7 +6,7 @@
 #include <string_view>
 #include <vector>
 
-#include "geometry/section.hpp"
+#include "geometry/any_section.hpp"
 #include "probing/grid.hpp"
 #include "quantities/quantities.hpp"
 
@@ -53,7 +53,7 @@ struct Traverse {
 
 /// Works out a set read in `section`, whose net area is `netArea`. Nothing when no point has a speed, or when the mean
 /// is not over 0 (a section through which nothing flows has no ratios).
-std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::RoundedRectangle& section,
-                                Area netArea, const VerdictLimits& limits);
+std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
+                                const VerdictLimits& limits);
 
 }  // namespace euryth::probing

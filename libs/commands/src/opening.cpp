@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <charconv>
+#include <cmath>
+#include <ostream>
+#include <sstream>
+#include <vector>
+
+#include "call.hpp"
+
+namespace euryth::commands {
+
+namespace {
+
+constexpr double kGreatestLift = 50.0;  // mm, as in the job file
+
+std::vector<Length> liftsOf(const std::string& list)
+{
+    std::vector<Length> lifts;
+    std::istringstream in(list);
+    for (std::string item; std::getline(in, item, ',');) {
+        double mm = 0.0;
+        const char* end = item.data() + item.size();
+        const auto read = std::from_chars(item.data(), end, mm);
+        if (read.ec != std::errc{} || read.ptr != end || !(mm >= 0.0) || mm > kGreatestLift)
+            throw CallError(kWrongUsage, "--lift-mm: '" + item + "' must be a number of mm from 0 to 50, such as 1.5");
+        lifts.push_back(lengthFromMm(mm));
+    }
+    if (lifts.empty() || list.back() == ',')
+        throw CallError(kWrongUsage, "--lift-mm: numbers with commas between them are wanted, such as 1,2.5,4");
+    return lifts;
+}
+
+}  // namespace
+
+int callOpening(const Request& request, std::ostream& out)
+{
+    const job::Job job = loadOrThrow(request.jobPath);
+    const job::Port& port = portOrThrow(job, request.port);
+    const std::vector<Length> lifts = liftsOf(request.lifts);
+    const auto valve = job::valveGeometry(port.valve);
+    if (!valve)
+        throw CallError(
+            kJobHasErrors,
+            portPlace(port) + "/valve: missing valve or stem diameter, or the seat's cuts with angle and width");
+    Json result;
+    result["points"] = Json::array();
+    for (const Length lift : lifts) {
+        const geometry::Opening opening = geometry::openingAt(*valve, lift);
+        result["points"].push_back({{"lift_mm", number(inMm(lift))},
+                                    {"area_mm2", number(inMm2(opening.area))},
+                                    {"stage", static_cast<int>(opening.stage) + 1},
+                                    {"limited_by", std::string(key(opening.stage))}});
+    }
+    result["throat_area_mm2"] = number(inMm2(geometry::throatNetArea(valve->throat, valve->stem)));
+    result["throat_takes_over_mm"] = number(inMm(geometry::throatTakesOver(*valve)));
+    out << result.dump(2) << '\n';
+    return kDone;
+}
+
+}  // namespace euryth::commands
