@@ -65,28 +65,110 @@ void Document::set(std::shared_ptr<const job::Job> job)
 
 QString Document::displayName() const { return m_path.isEmpty() ? tr("not saved yet") : QFileInfo(m_path).fileName(); }
 
-void Document::reset(job::Job job, const QString& path)
+void Document::start(job::Job job, const QString& path)
 {
     m_undo.clear();
+    m_remark.clear();
     m_path = path;
     set(std::make_shared<job::Job>(std::move(job)));
     emit fileChanged();
 }
 
+void Document::reset(job::Job job, const QString& path)
+{
+    take(path);
+    start(std::move(job), path);
+}
+
+void Document::resume(job::Job job, const QString& path)
+{
+    const bool free = take(path).isEmpty();
+    start(std::move(job), free ? path : QString());
+    m_undo.resetClean();
+    emit fileChanged();
+}
+
+namespace {
+
+std::unique_ptr<QLockFile> lockFor(const QString& path)
+{
+    auto lock = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
+    lock->setStaleLockTime(0);  // a lock is stale when its process is gone, however old it is
+    return lock;
+}
+
+QString holderOf(const QLockFile& lock)
+{
+    qint64 process = 0;
+    QString host;
+    QString program;
+    lock.getLockInfo(&process, &host, &program);
+    return Document::tr("It is open in another window (%1, process %2 on %3).").arg(program).arg(process).arg(host);
+}
+
+}  // namespace
+
+QString Document::lockedBy(const QString& path) const
+{
+    if (path.isEmpty() || path == m_path)
+        return {};
+    const auto lock = lockFor(path);
+    if (lock->tryLock(0) || lock->error() != QLockFile::LockFailedError)
+        return {};
+    return holderOf(*lock);
+}
+
+QString Document::take(const QString& path)
+{
+    if (m_lock && path == m_path)
+        return {};
+    if (path.isEmpty()) {
+        m_lock.reset();
+        return {};
+    }
+    auto lock = lockFor(path);
+    if (lock->tryLock(0)) {
+        m_lock = std::move(lock);
+        return {};
+    }
+    if (lock->error() == QLockFile::LockFailedError)
+        return holderOf(*lock);
+    m_lock.reset();  // a folder that cannot be written to cannot be saved to either, so nothing is in danger
+    return {};
+}
+
 QString Document::open(const QString& path)
+{
+    std::vector<std::string> notes;
+    auto loaded = files::loadJob(path.toStdString(), &notes);
+    if (!loaded)
+        return QString::fromStdString(loaded.error().text());
+    if (const QString holder = take(path); !holder.isEmpty())
+        return holder;
+    start(std::move(*loaded), path);
+    for (const std::string& note : notes)
+        m_remark += QString::fromStdString(note) + QLatin1Char('\n');
+    return {};
+}
+
+QString Document::openCopy(const QString& path)
 {
     auto loaded = files::loadJob(path.toStdString());
     if (!loaded)
         return QString::fromStdString(loaded.error().text());
-    reset(std::move(*loaded), path);
+    resume(std::move(*loaded), {});
     return {};
 }
 
 QString Document::saveAs(const QString& path)
 {
-    const auto saved = files::saveText(path.toStdString(), files::jobText(*m_job));
+    if (const QString holder = take(path); !holder.isEmpty())
+        return holder;
+    std::string trouble;
+    const auto saved = files::saveWithBackup(path.toStdString(), files::jobText(*m_job), trouble);
     if (!saved)
         return QString::fromStdString(saved.error());
+    m_remark = QString::fromStdString(trouble);
     m_path = path;
     m_undo.setClean();
     emit fileChanged();

@@ -6,6 +6,7 @@
 #include <set>
 #include <sstream>
 
+#include "files/migrate.hpp"
 #include "json_reader.hpp"
 #include "json_writer.hpp"
 
@@ -105,13 +106,16 @@ std::string ReadError::text() const
     return all;
 }
 
-tl::expected<job::Job, ReadError> parseJob(std::string_view text)
+tl::expected<job::Job, ReadError> parseJob(std::string_view text, std::vector<std::string>* notes)
 {
-    const auto root = parseJson(text);
+    auto root = parseJson(text);
     if (!root)
         return tl::unexpected(root.error());
     if (const auto problem = versionProblem(*root))
         return tl::unexpected(ReadError{ReadError::Kind::Content, {*problem}});
+
+    std::vector<std::string> unread;
+    migrate(*root, kJobVersion, migrations(), notes ? *notes : unread);
 
     ReadError error;
     job::Job job;
@@ -126,7 +130,7 @@ tl::expected<job::Job, ReadError> parseJob(std::string_view text)
     return job;
 }
 
-tl::expected<job::Job, ReadError> loadJob(const std::filesystem::path& path)
+tl::expected<job::Job, ReadError> loadJob(const std::filesystem::path& path, std::vector<std::string>* notes)
 {
     const auto fileError = [&](const std::string& text) {
         return tl::unexpected(ReadError{ReadError::Kind::File, {{path.string(), text}}});
@@ -144,7 +148,7 @@ tl::expected<job::Job, ReadError> loadJob(const std::filesystem::path& path)
     content << in.rdbuf();
     if (in.bad())
         return fileError("cannot be read to its end");
-    return parseJob(content.view());
+    return parseJob(content.view(), notes);
 }
 
 std::string jobText(const job::Job& job)

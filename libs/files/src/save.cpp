@@ -1,7 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
 #include <cerrno>
 #include <cstdlib>
 #include <cstring>
+#include <fstream>
+#include <functional>
+#include <optional>
+#include <sstream>
 
 #include <fcntl.h>
 #include <sys/stat.h>
@@ -82,20 +87,125 @@ std::filesystem::path realTarget(const std::filesystem::path& path)
     return code ? path : real;
 }
 
+/// Writes beside the target and flushes; `file` is then ready to be renamed.
+std::optional<std::string> prepare(FileBeside& file, const std::filesystem::path& target, std::string_view text,
+                                   const SaveHook& hook)
+{
+    const auto done = [&](SaveStep step) {
+        if (hook)
+            hook(step);
+    };
+    if (!file.isOpen())
+        return because("cannot write beside " + target.string());
+    done(SaveStep::Opened);
+    if (!file.write(text))
+        return because("cannot write " + target.string());
+    done(SaveStep::Written);
+    if (!file.flushToDisk())
+        return because("cannot write " + target.string());
+    file.takeRightsOf(target);
+    done(SaveStep::Flushed);
+    return std::nullopt;
+}
+
+tl::expected<void, std::string> putInPlace(FileBeside& file, const std::filesystem::path& target, const SaveHook& hook)
+{
+    if (!file.renameOver(target))
+        return tl::unexpected(because("cannot replace " + target.string()));
+    if (hook)
+        hook(SaveStep::Renamed);
+    return {};
+}
+
+std::optional<std::string> contentOf(const std::filesystem::path& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    if (!in)
+        return std::nullopt;
+    std::ostringstream content;
+    content << in.rdbuf();
+    return std::move(content).str();
+}
+
+/// Name of the next backup: numbers rise, so the names sort by age.
+std::filesystem::path nextBackup(const std::filesystem::path& job,
+                                 const std::vector<std::filesystem::path>& newestFirst)
+{
+    unsigned long number = 1;
+    if (!newestFirst.empty())
+        number = std::strtoul(newestFirst.front().filename().c_str(), nullptr, 10) + 1;
+    std::string digits = std::to_string(number);
+    digits.insert(0, digits.size() < 6 ? 6 - digits.size() : 0, '0');
+    return backupFolder(job) / (digits + "-" + job.filename().string());
+}
+
+/// Keeps the present file among the backups, as a second name of the same file where the disk can do that.
+void keepBackup(const std::filesystem::path& target, std::string_view newText, std::string& trouble)
+{
+    const auto old = contentOf(target);
+    if (!old || *old == newText)
+        return;
+    std::error_code code;
+    std::filesystem::create_directories(backupFolder(target), code);
+    auto backups = backupsOf(target);
+    const auto name = nextBackup(target, backups);
+    if (!code)
+        std::filesystem::create_hard_link(target, name, code);
+    if (code) {
+        code.clear();
+        std::filesystem::copy_file(target, name, code);
+    }
+    if (code) {
+        trouble = "no backup of the last save: " + code.message();
+        return;
+    }
+    for (std::size_t i = kBackups - 1; i < backups.size(); ++i)
+        std::filesystem::remove(backups[i], code);  // an old backup that stays is no harm
+}
+
 }  // namespace
 
-tl::expected<void, std::string> saveText(const std::filesystem::path& path, std::string_view text)
+std::filesystem::path backupFolder(const std::filesystem::path& job)
+{
+    std::string name = job.filename().string();
+    if (name.ends_with(kJobSuffix))
+        name.resize(name.size() - kJobSuffix.size());
+    return job.parent_path() / (name + ".backups");
+}
+
+std::vector<std::filesystem::path> backupsOf(const std::filesystem::path& job)
+{
+    std::vector<std::filesystem::path> backups;
+    std::error_code code;
+    const std::string ending = "-" + job.filename().string();
+    for (const auto& entry : std::filesystem::directory_iterator(backupFolder(job), code)) {
+        if (entry.path().filename().string().ends_with(ending))
+            backups.push_back(entry.path());
+    }
+    std::ranges::sort(backups, std::greater{});
+    return backups;
+}
+
+tl::expected<void, std::string> saveText(const std::filesystem::path& path, std::string_view text, const SaveHook& hook)
 {
     const std::filesystem::path target = realTarget(path);
     FileBeside file(target);
-    if (!file.isOpen())
-        return tl::unexpected(because("cannot write beside " + target.string()));
-    if (!file.write(text) || !file.flushToDisk())
-        return tl::unexpected(because("cannot write " + target.string()));
-    file.takeRightsOf(target);
-    if (!file.renameOver(target))
-        return tl::unexpected(because("cannot replace " + target.string()));
-    return {};
+    if (const auto trouble = prepare(file, target, text, hook))
+        return tl::unexpected(*trouble);
+    return putInPlace(file, target, hook);
+}
+
+tl::expected<void, std::string> saveWithBackup(const std::filesystem::path& path, std::string_view text,
+                                               std::string& backupTrouble, const SaveHook& hook)
+{
+    const std::filesystem::path target = realTarget(path);
+    FileBeside file(target);
+    if (const auto trouble = prepare(file, target, text, hook))
+        return tl::unexpected(*trouble);
+    keepBackup(target, text, backupTrouble);
+    if (hook)
+        hook(SaveStep::BackedUp);
+    return putInPlace(file, target, hook);
 }
 
 }  // namespace euryth::files

@@ -4,6 +4,7 @@
 #include <functional>
 #include <memory>
 
+#include <QLockFile>
 #include <QObject>
 #include <QString>
 #include <QUndoStack>
@@ -57,10 +58,22 @@ public:
 
     /// Starts over with `job`, without history. A path that is empty means "not saved yet".
     void reset(job::Job job, const QString& path);
-    /// Opens a file; returns the reasons why not, one a line, in which case the open job stays as it is.
+    /// Starts over with a job that is not saved although it may belong to a file, such as one found after a crash.
+    /// Where that file is open elsewhere the job becomes one that was never saved.
+    void resume(job::Job job, const QString& path);
+    /// Opens a file; returns the reasons why not, one a line, in which case the open job stays as it is. A file that
+    /// another Euryth has open is not opened; see lockedBy().
     QString open(const QString& path);
-    /// Writes the job; returns the reason why not, or an empty text.
+    /// Opens a file's content as a job that was never saved.
+    QString openCopy(const QString& path);
+    /// Writes the job, keeping the file as it was among the backups; returns the reason why not, or an empty text.
     QString saveAs(const QString& path);
+
+    /// Who has a job file open, in words, or an empty text when nobody else has.
+    [[nodiscard]] QString lockedBy(const QString& path) const;
+    /// What the last save or open has to tell beside having worked: a backup that could not be made, changes of meaning
+    /// in an old file.
+    [[nodiscard]] QString remark() const { return m_remark; }
 
 signals:
     void changed();      ///< the job is another one
@@ -69,12 +82,17 @@ signals:
 private:
     friend class JobEdit;
     void set(std::shared_ptr<const job::Job> job);
+    /// Takes the lock of a path, giving up the one held; returns who has it, in words, or an empty text.
+    QString take(const QString& path);
+    void start(job::Job job, const QString& path);
 
     std::shared_ptr<const job::Job> m_job;
     QUndoStack m_undo;
     QString m_path;
     int m_lastGroup = 0;
     int m_openGroup = 0;
+    std::unique_ptr<QLockFile> m_lock;
+    QString m_remark;
 };
 
 }  // namespace euryth::app

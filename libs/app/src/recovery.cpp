@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/recovery.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QUuid>
+
+#include <nlohmann/json.hpp>
+
+#include "files/job_file.hpp"
+
+namespace euryth::app {
+
+namespace {
+
+const QString kEnding = QStringLiteral(".recovery");
+const QString kLockEnding = QStringLiteral(".lock");
+constexpr int kSoonMs = 40;  // edits that come faster than a hand types are kept together
+
+std::unique_ptr<QLockFile> lockOf(const QString& file)
+{
+    auto lock = std::make_unique<QLockFile>(file + kLockEnding);
+    lock->setStaleLockTime(0);  // a lock is stale when its process is gone, however old it is
+    return lock;
+}
+
+/// The first line says where the job belongs, the rest is the job.
+std::string recoveryText(const Document& document)
+{
+    nlohmann::ordered_json head;
+    head["format"] = "euryth-recovery";
+    head["job"] = document.path().toStdString();
+    return head.dump() + "\n" + files::jobText(document.job());
+}
+
+struct Content {
+    QString jobPath;
+    job::Job job;
+};
+
+std::optional<Content> readLeft(const QString& path)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return std::nullopt;
+    const std::string head = file.readLine().toStdString();
+    const auto json = nlohmann::ordered_json::parse(head, nullptr, false);
+    const auto job = files::parseJob(file.readAll().toStdString());
+    if (!json.is_object() || !json.contains("job") || !json["job"].is_string() || !job)
+        return std::nullopt;
+    return Content{QString::fromStdString(json["job"].get<std::string>()), *job};
+}
+
+}  // namespace
+
+Recovery::Recovery(Document& document, QString folder, QObject* parent)
+    : QObject(parent),
+      m_document(document),
+      m_folder(std::move(folder)),
+      m_name(QString::number(QCoreApplication::applicationPid()) + QLatin1Char('-') +
+             QUuid::createUuid().toString(QUuid::WithoutBraces) + kEnding)
+{
+    QDir().mkpath(m_folder);
+    m_lock = lockOf(ownFile());
+    m_lock->tryLock(0);
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(kSoonMs);
+    connect(&m_soon, &QTimer::timeout, this, &Recovery::flush);
+    const auto soon = [this] {
+        if (!m_soon.isActive())
+            m_soon.start();
+    };
+    connect(&document, &Document::changed, this, soon);
+    connect(&document, &Document::fileChanged, this, soon);
+}
+
+Recovery::~Recovery()
+{
+    // Whoever ends in good order has asked about unsaved changes.
+    QFile::remove(ownFile());
+}
+
+QString Recovery::ownFile() const { return QDir(m_folder).filePath(m_name); }
+
+void Recovery::flush()
+{
+    m_soon.stop();
+    QString trouble;
+    if (!m_document.isDirty()) {
+        QFile::remove(ownFile());
+    } else if (const auto saved = files::saveText(ownFile().toStdString(), recoveryText(m_document)); !saved) {
+        trouble = QString::fromStdString(saved.error());
+    }
+    if (trouble != m_trouble) {
+        m_trouble = trouble;
+        emit troubled(trouble);
+    }
+}
+
+std::vector<Recovery::Left> Recovery::leftBehind() const
+{
+    std::vector<Left> all;
+    const QDir dir(m_folder);
+    for (const QFileInfo& info : dir.entryInfoList({QStringLiteral("*") + kEnding}, QDir::Files)) {
+        if (info.fileName() == m_name)
+            continue;
+        const auto lock = lockOf(info.filePath());
+        if (!lock->tryLock(0))
+            continue;
+        if (const auto content = readLeft(info.filePath()))
+            all.push_back(
+                {info.filePath(), content->jobPath, QString::fromStdString(content->job.title), info.lastModified()});
+    }
+    std::ranges::sort(all, std::greater{}, &Left::when);
+    return all;
+}
+
+QString Recovery::recover(const Left& left)
+{
+    auto content = readLeft(left.file);
+    if (!content)
+        return tr("%1 cannot be read any more").arg(left.file);
+    m_document.resume(std::move(content->job), content->jobPath);
+    flush();
+    discard(left);
+    return {};
+}
+
+void Recovery::discard(const Left& left)
+{
+    QFile::remove(left.file);
+    QFile::remove(left.file + kLockEnding);
+}
+
+}  // namespace euryth::app

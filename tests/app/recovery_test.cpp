@@ -1,0 +1,210 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <sys/wait.h>
+#include <unistd.h>
+#include <csignal>
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFile>
+#include <QSettings>
+
+#include "app/recent_jobs.hpp"
+#include "app/recovery.hpp"
+#include "support/demo.hpp"
+#include "support/qt_strings.hpp"
+#include "support/temp_folder.hpp"
+
+using namespace euryth;
+using app::Document;
+using app::Recovery;
+
+namespace {
+
+void widen(Document& document, double mm)
+{
+    document.edit("widen", [=](job::Job& j) { j.ports[0].stations[0].section.shape.width = lengthFromMm(mm); });
+}
+double width(const Document& d) { return inMm(d.job().ports[0].stations[0].section.shape.width); }
+
+int filesIn(const QString& folder)
+{
+    return static_cast<int>(QDir(folder).entryList({"*.recovery"}, QDir::Files).size());
+}
+
+/// Runs `work` in a process of its own that is then killed, as a crash would.
+template <class Work>
+void inKilledProcess(Work work)
+{
+    const pid_t child = ::fork();
+    if (child == 0) {
+        work();
+        ::kill(::getpid(), SIGKILL);
+    }
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    REQUIRE(WIFSIGNALED(status));
+}
+
+}  // namespace
+
+TEST_CASE("unsaved edits are kept, and the file goes when they are saved or undone")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    Document document;
+    document.reset(demoJob(), {});
+    Recovery recovery(document, place);
+    recovery.flush();
+    CHECK(filesIn(place) == 0);
+    widen(document, 38);
+    recovery.flush();
+    CHECK(filesIn(place) == 1);
+    CHECK(recovery.leftBehind().empty());  // this one still runs
+    document.undoStack().undo();
+    recovery.flush();
+    CHECK(filesIn(place) == 0);
+    widen(document, 39);
+    recovery.flush();
+    CHECK(document.saveAs(QString::fromStdString(folder.path() / "job.euryth.json")).isEmpty());
+    recovery.flush();
+    CHECK(filesIn(place) == 0);
+}
+
+TEST_CASE("after the program was killed its last edit is found, recovered as unsaved, and offered once")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    const QString job = QString::fromStdString(folder.path() / "a job.euryth.json");
+    {
+        Document saved;
+        saved.reset(demoJob(), {});
+        REQUIRE(saved.saveAs(job).isEmpty());
+    }
+    inKilledProcess([&] {
+        Document document;
+        document.open(job);
+        Recovery recovery(document, place);
+        for (const double mm : {37.0, 38.0, 39.0}) {
+            widen(document, mm);
+            recovery.flush();
+        }
+    });
+    Document document;
+    Recovery recovery(document, place);
+    const auto left = recovery.leftBehind();
+    REQUIRE(left.size() == 1);
+    CHECK(left[0].jobPath == job);
+    CHECK(left[0].title == "Flat-twin sidecar-cross outfit");
+    CHECK(recovery.recover(left[0]).isEmpty());
+    CHECK(width(document) == Approx(39));
+    CHECK(document.isDirty());
+    CHECK(document.path() == job);
+    CHECK(recovery.leftBehind().empty());
+    CHECK(filesIn(place) == 1);  // the recovered job is unsaved itself
+    Document onDisk;
+    CHECK(onDisk.lockedBy(job).contains("open in another window"));
+    CHECK(onDisk.openCopy(job).isEmpty());
+    CHECK(width(onDisk) == Approx(36.5));  // the file itself is as it was
+}
+
+TEST_CASE("what was left can be discarded, and a broken left file is not offered")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    inKilledProcess([&] {
+        Document document;
+        document.reset(demoJob(), {});
+        Recovery recovery(document, place);
+        widen(document, 38);
+        recovery.flush();
+    });
+    QFile broken(place + "/broken.recovery");
+    REQUIRE(broken.open(QIODevice::WriteOnly));
+    broken.write("{\"format\":\"euryth-recovery\",\"job\":\"\"}\n{\"format\": \"eur");
+    broken.close();
+    Document document;
+    Recovery recovery(document, place);
+    auto left = recovery.leftBehind();
+    REQUIRE(left.size() == 1);
+    Recovery::discard(left[0]);
+    CHECK(recovery.leftBehind().empty());
+    CHECK(document.path().isEmpty());
+}
+
+TEST_CASE("a folder that cannot be written to is told once, and once it can again")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    Document document;
+    document.reset(demoJob(), {});
+    Recovery recovery(document, place);
+    QStringList told;
+    QObject::connect(&recovery, &Recovery::troubled, [&](const QString& reason) { told << reason; });
+    QDir(place).removeRecursively();
+    widen(document, 38);
+    recovery.flush();
+    recovery.flush();
+    REQUIRE(told.size() == 1);
+    CHECK(told[0].contains("cannot write"));
+    QDir().mkpath(place);
+    recovery.flush();
+    REQUIRE(told.size() == 2);
+    CHECK(told[1].isEmpty());
+}
+
+TEST_CASE("two windows cannot write the same job")
+{
+    const TempFolder folder;
+    const QString job = QString::fromStdString(folder.path() / "job.euryth.json");
+    Document first;
+    first.reset(demoJob(), {});
+    REQUIRE(first.saveAs(job).isEmpty());
+    Document second;
+    second.reset(demoJob(), {});
+    CHECK(second.open(job).contains("open in another window"));
+    CHECK(second.path().isEmpty());
+    CHECK(second.saveAs(job).contains("open in another window"));
+    CHECK(second.isDirty() == false);
+    first.reset(demoJob(), {});  // gives it up
+    CHECK(second.open(job).isEmpty());
+    CHECK(second.saveAs(job).isEmpty());
+}
+
+TEST_CASE("a lock left by a killed program does not keep anybody out")
+{
+    const TempFolder folder;
+    const QString job = QString::fromStdString(folder.path() / "job.euryth.json");
+    {
+        Document d;
+        d.reset(demoJob(), {});
+        REQUIRE(d.saveAs(job).isEmpty());
+    }
+    inKilledProcess([&] {
+        Document d;
+        d.open(job);
+    });
+    Document d;
+    CHECK(d.open(job).isEmpty());
+}
+
+TEST_CASE("recent jobs: newest first, once each, without those that are gone")
+{
+    const TempFolder folder;
+    QSettings settings(QString::fromStdString(folder.path() / "settings.ini"), QSettings::IniFormat);
+    app::RecentJobs recent(settings);
+    for (const char* name : {"one", "two", "one"}) {
+        const QString path = QString::fromStdString(folder.path() / name);
+        QFile file(path);
+        REQUIRE(file.open(QIODevice::WriteOnly));
+        recent.add(path);
+    }
+    REQUIRE(recent.list().size() == 2);
+    CHECK(recent.list()[0].endsWith("one"));
+    QFile::remove(recent.list()[0]);
+    CHECK(recent.list().size() == 1);
+    for (int i = 0; i < 20; ++i)
+        recent.add(QString::fromStdString(folder.path() / std::to_string(i)));
+    CHECK(settings.value("recent").toStringList().size() == app::RecentJobs::kMost);
+}

@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <fstream>
+#include <sstream>
+
+#include "files/job_file.hpp"
+#include "files/migrate.hpp"
+#include "support/demo.hpp"
+#include "support/temp_folder.hpp"
+
+using namespace euryth;
+using namespace euryth::files;
+
+namespace {
+
+std::string contentOf(const std::filesystem::path& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    std::ostringstream out;
+    out << in.rdbuf();
+    return out.str();
+}
+
+struct PowerCut {};
+
+}  // namespace
+
+TEST_CASE("whatever step saving is stopped after, the file is the old one or the new one whole")
+{
+    for (const auto last :
+         {SaveStep::Opened, SaveStep::Written, SaveStep::Flushed, SaveStep::BackedUp, SaveStep::Renamed}) {
+        const TempFolder folder;
+        const auto path = folder.path() / "job.euryth.json";
+        REQUIRE(saveText(path, "old"));
+        std::string trouble;
+        CHECK_THROWS_AS(saveWithBackup(path, "new and longer", trouble,
+                                       [&](SaveStep step) {
+                                           if (step == last)
+                                               throw PowerCut{};
+                                       }),
+                        PowerCut);
+        CHECK(contentOf(path) == (last == SaveStep::Renamed ? "new and longer" : "old"));
+        // The next save works as if nothing had happened.
+        REQUIRE(saveWithBackup(path, "newest", trouble));
+        CHECK(contentOf(path) == "newest");
+        CHECK(trouble.empty());
+    }
+}
+
+TEST_CASE("the last saves are kept, newest first, and no more than agreed")
+{
+    const TempFolder folder;
+    const auto path = folder.path() / "job.euryth.json";
+    std::string trouble;
+    for (int i = 0; i < 12; ++i)
+        REQUIRE(saveWithBackup(path, "version " + std::to_string(i), trouble));
+    const auto backups = backupsOf(path);
+    REQUIRE(backups.size() == kBackups);
+    CHECK(contentOf(backups.front()) == "version 10");
+    CHECK(contentOf(backups.back()) == "version 3");
+    REQUIRE(saveWithBackup(path, "version 11", trouble));  // the same again is no new version
+    CHECK(contentOf(backupsOf(path).front()) == "version 10");
+    CHECK(backupFolder(path).filename() == "job.backups");
+}
+
+TEST_CASE("a backup that cannot be made does not stop the saving, and is told")
+{
+    const TempFolder folder;
+    const auto path = folder.path() / "job.euryth.json";
+    std::string trouble;
+    REQUIRE(saveWithBackup(path, "old", trouble));
+    std::ofstream(backupFolder(path)) << "a file where the folder should be";
+    REQUIRE(saveWithBackup(path, "new", trouble));
+    CHECK(contentOf(path) == "new");
+    CHECK(trouble.find("no backup") == 0);
+}
+
+TEST_CASE("the job file of the first version opens as it did")
+{
+    const auto job = loadJob(std::string(EURYTH_TEST_DATA) + "/versions/version-1-first.euryth.json");
+    REQUIRE(job);
+    CHECK(job->ports.size() == 4);
+    CHECK(job->ports[0].stations.size() == 13);
+    CHECK(inMm(job->ports[0].stations[4].section.shape.width) == Approx(30.8));
+    CHECK(job->ports[0].probes.size() == 3);
+    // Written again it is the same file: nothing was lost on the way.
+    CHECK(jobText(*job) == contentOf(std::string(EURYTH_TEST_DATA) + "/versions/version-1-first.euryth.json"));
+}
+
+TEST_CASE("migration walks from version to version, notes what changed in meaning, and stops at a gap")
+{
+    using Json = nlohmann::ordered_json;
+    const std::map<int, Migration> steps{
+        {1, [](Json& root, std::vector<std::string>&) { root["b"] = root["a"].get<int>() * 2; }},
+        {2, [](Json& root, std::vector<std::string>& notes) {
+             root["c"] = root["b"].get<int>() + 1;
+             notes.push_back("c is new");
+         }}};
+    Json root{{"version", 1}, {"a", 20}};
+    std::vector<std::string> notes;
+    migrate(root, 3, steps, notes);
+    CHECK(root["version"] == 3);
+    CHECK(root["c"] == 41);
+    CHECK(notes == std::vector<std::string>{"c is new"});
+    CHECK_THROWS_AS(migrate(root, 5, steps, notes), std::invalid_argument);
+    Json present{{"version", kJobVersion}};
+    migrate(present, kJobVersion, migrations(), notes);
+    CHECK(present["version"] == kJobVersion);
+}
