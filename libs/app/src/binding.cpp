@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/binding.hpp"
 
+#include <cmath>
+
 #include <QCoreApplication>
 
 #include "units/format.hpp"
@@ -27,6 +29,8 @@ QString commit(Document& document, const FieldBinding& binding, const QString& t
         const auto parsed = units::parseSi(typed.toStdString(), binding.kind, units);
         if (!parsed)
             return QString::fromStdString(parsed.error().message);
+        if (binding.kind == units::Kind::Count && *parsed != std::floor(*parsed))
+            return QCoreApplication::translate("Field", "must be a whole number, is %1").arg(typed);
         if (const auto problem = job::rangeProblem(binding.field, *parsed))
             return QString::fromStdString(*problem);
         si = *parsed;

@@ -81,6 +81,17 @@ Qt::ItemFlags EntryTable::flags(const QModelIndex& index) const
     return bindingAt(index).get ? flags | Qt::ItemIsEditable : flags;
 }
 
+std::pair<QString, QString> EntryTable::meaningOf(const QModelIndex& index) const
+{
+    if (!hasIndex(index.row(), index.column()))
+        return {};
+    const FieldBinding binding = bindingAt(index);
+    const auto symbol = units::unitFor(binding.kind, m_workspace.displayUnits().system).symbol;
+    const QString heading = headerData(index.column(), Qt::Horizontal, Qt::DisplayRole).toString().simplified();
+    return {heading.isEmpty() ? binding.label : heading,
+            binding.get ? QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())) : QString()};
+}
+
 void EntryTable::dismiss(const QModelIndex& index)
 {
     if (m_refused.erase({index.row(), index.column()}) > 0)

@@ -66,6 +66,16 @@ QVariant StationTable::headerData(int section, Qt::Orientation orientation, int 
 FieldBinding StationTable::sectionBinding(std::size_t port, std::size_t station, int column) const
 {
     namespace f = job::field;
+    const auto& stations = workspace().port()->stations;
+    if (station < stations.size() && stations[station].section.kind != job::SectionKind::RoundedRectangle) {
+        // Only the area of an area-only section is typed here; an outline has a table of its own.
+        const bool areaOnly = stations[station].section.kind == job::SectionKind::AreaOnly;
+        if (!areaOnly || column != kAreaColumn)
+            return {};
+        return bind(tr("area"), f::sectionArea, Kind::Area, [=](auto& j) -> auto& {
+            return j.ports[port].stations[station].section.area;
+        });
+    }
     const auto shape = [=](auto& job) -> auto& { return job.ports[port].stations[station].section.shape; };
     switch (column) {
     case 1:
@@ -105,16 +115,32 @@ FieldBinding StationTable::bindingAt(const QModelIndex& at) const
     }
     if (m_columns == Columns::Sections)
         return sectionBinding(port, station, at.column());
-    const auto sector = static_cast<std::size_t>(at.column() - 1);
-    return bind(
+    return wallBinding(port, station, static_cast<std::size_t>(at.column() - 1));
+}
+
+FieldBinding StationTable::wallBinding(std::size_t port, std::size_t station, std::size_t sector) const
+{
+    FieldBinding binding = bind(
         tr("wall"), job::field::wall,
         Kind::Length, [=](auto& job) -> auto& { return job.ports[port].stations[station].wall.at[sector]; });
+    // What is typed is the gauge's reading; what is kept is the wall.
+    binding.set = [set = binding.set](job::Job& job, std::optional<double> si) {
+        set(job, si ? std::optional(*si * job.gauge.correction()) : std::nullopt);
+    };
+    return binding;
 }
 
 QString StationTable::computedText(const QModelIndex& at) const
 {
-    const job::Station& station = workspace().port()->stations[static_cast<std::size_t>(at.row())];
-    return workspace().number(Kind::Area, job::netArea(station).si());
+    const auto row = static_cast<std::size_t>(at.row());
+    const job::Station& station = workspace().port()->stations[row];
+    if (at.column() == kAreaColumn)
+        return workspace().number(Kind::Area, job::netArea(station).si());
+    const geometry::Box box = geometry::boxOf(workspace().analysis().sections[row]);
+    if (at.column() == 1 || at.column() == 2)
+        return workspace().number(Kind::Length, (at.column() == 1 ? box.width : box.height).si());
+    const bool outline = station.section.kind == job::SectionKind::Outline;
+    return at.column() == 3 ? (outline ? tr("traced") : tr("area only")) : QString();
 }
 
 std::optional<QModelIndex> StationTable::chosen() const
@@ -122,13 +148,20 @@ std::optional<QModelIndex> StationTable::chosen() const
     const auto station = workspace().station();
     if (!station || static_cast<int>(*station) >= m_rows)
         return std::nullopt;
-    return index(static_cast<int>(*station), 0);
+    const auto sector = workspace().sector();
+    const bool wall = m_columns == Columns::Walls && sector;
+    return index(static_cast<int>(*station), wall ? static_cast<int>(geometry::index(*sector)) + 1 : 0);
 }
+
+bool StationTable::choosesColumn() const { return m_columns == Columns::Walls && workspace().sector().has_value(); }
 
 void StationTable::choose(const QModelIndex& at)
 {
-    if (at.isValid())
-        workspace().chooseStation(static_cast<std::size_t>(at.row()));
+    if (!at.isValid())
+        return;
+    workspace().chooseStation(static_cast<std::size_t>(at.row()));
+    if (m_columns == Columns::Walls && at.column() > 0)
+        workspace().chooseSector(geometry::sectorAt(static_cast<std::size_t>(at.column() - 1)));
 }
 
 }  // namespace euryth::app

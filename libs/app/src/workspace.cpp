@@ -28,9 +28,12 @@ std::size_t stepped(std::size_t index, int by, std::size_t count)
 Workspace::Workspace(QObject* parent) : QObject(parent)
 {
     connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
-    for (const auto signal :
-         {&Workspace::jobChanged, &Workspace::selectionChanged, &Workspace::stageChanged, &Workspace::unitsChanged})
-        connect(this, signal, this, &Workspace::refreshed);
+}
+
+void Workspace::tell(void (Workspace::*what)())
+{
+    emit(this->*what)();
+    emit refreshed();
 }
 
 const job::Port* Workspace::port() const { return m_port ? &job().ports[*m_port] : nullptr; }
@@ -66,7 +69,7 @@ void Workspace::jobHasChanged()
 {
     m_results.assign(job().ports.size(), {});
     keepSelectionValid();
-    emit jobChanged();
+    tell(&Workspace::jobChanged);
 }
 
 void Workspace::keepSelectionValid()
@@ -84,7 +87,7 @@ void Workspace::choosePort(std::size_t port)
         return;
     m_port = port;
     keepSelectionValid();
-    emit selectionChanged();
+    tell(&Workspace::selectionChanged);
 }
 
 void Workspace::chooseStation(std::size_t station)
@@ -97,7 +100,7 @@ void Workspace::chooseStation(std::size_t station)
             m_probe = probe.index;
     }
     keepSelectionValid();
-    emit selectionChanged();
+    tell(&Workspace::selectionChanged);
 }
 
 void Workspace::stepStation(int by)
@@ -123,7 +126,7 @@ void Workspace::chooseProbe(std::size_t probe)
     if (station)
         m_station = station;
     keepSelectionValid();
-    emit selectionChanged();
+    tell(&Workspace::selectionChanged);
 }
 
 void Workspace::choosePoint(std::size_t point)
@@ -131,7 +134,15 @@ void Workspace::choosePoint(std::size_t point)
     if (!m_probe || point >= port()->probes[*m_probe].readings.size() || m_point == point)
         return;
     m_point = point;
-    emit selectionChanged();
+    tell(&Workspace::selectionChanged);
+}
+
+void Workspace::chooseSector(std::optional<geometry::Sector> sector)
+{
+    if (m_sector == sector)
+        return;
+    m_sector = sector;
+    tell(&Workspace::selectionChanged);
 }
 
 void Workspace::setStage(Stage stage)
@@ -139,7 +150,7 @@ void Workspace::setStage(Stage stage)
     if (m_stage == stage)
         return;
     m_stage = stage;
-    emit stageChanged();
+    tell(&Workspace::stageChanged);
 }
 
 void Workspace::setUnits(const units::DisplayUnits& units)
@@ -147,7 +158,7 @@ void Workspace::setUnits(const units::DisplayUnits& units)
     if (m_units == units)
         return;
     m_units = units;
-    emit unitsChanged();
+    tell(&Workspace::unitsChanged);
 }
 
 void Workspace::goTo(const judgement::Call& call)

@@ -17,27 +17,6 @@ constexpr double kGrab = 14.0;
 
 QString tr(const char* text) { return QCoreApplication::translate("AreaView", text); }
 
-/// Tick labels in display units: the ticks are round in what is shown, not in SI.
-std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
-                                                     const units::DisplayUnits& units, int wanted)
-{
-    const units::Unit& unit = units::unitFor(kind, units.system);
-    std::vector<std::pair<double, QString>> ticks;
-    const auto shown = roundTicks(axis.valueFrom / unit.factor, axis.valueTo / unit.factor, wanted);
-    const double step = shown.size() > 1 ? shown[1] - shown[0] : 1.0;
-    const int decimals = std::max(0, static_cast<int>(-std::floor(std::log10(step) + 1e-9)));
-    for (const double value : shown) {
-        ticks.emplace_back(value * unit.factor, QString::fromStdString(units::formatPlain(value, decimals, units)));
-    }
-    return ticks;
-}
-
-QString symbol(units::Kind kind, const units::DisplayUnits& units)
-{
-    const auto text = units::unitFor(kind, units.system).symbol;
-    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
-}
-
 void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
 {
     painter.setFont(font(text::kSecond));

@@ -2,8 +2,32 @@
 #include "paint_tools.hpp"
 
 #include <algorithm>
+#include <cmath>
+
+#include "units/format.hpp"
 
 namespace euryth::drawing {
+
+/// Tick labels in display units: the ticks are round in what is shown, not in SI.
+std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
+                                                     const units::DisplayUnits& units, int wanted)
+{
+    const units::Unit& unit = units::unitFor(kind, units.system);
+    std::vector<std::pair<double, QString>> ticks;
+    const auto shown = roundTicks(axis.valueFrom / unit.factor, axis.valueTo / unit.factor, wanted);
+    const double step = shown.size() > 1 ? shown[1] - shown[0] : 1.0;
+    const int decimals = std::max(0, static_cast<int>(-std::floor(std::log10(step) + 1e-9)));
+    for (const double value : shown) {
+        ticks.emplace_back(value * unit.factor, QString::fromStdString(units::formatPlain(value, decimals, units)));
+    }
+    return ticks;
+}
+
+QString symbol(units::Kind kind, const units::DisplayUnits& units)
+{
+    const auto text = units::unitFor(kind, units.system).symbol;
+    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+}
 
 QColor severityColour(const Theme& theme, judgement::Severity severity)
 {

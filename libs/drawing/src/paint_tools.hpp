@@ -1,13 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <utility>
+#include <vector>
+
 #include <QPainter>
 #include <QPainterPath>
 #include <QString>
 
 #include "drawing/paint_empty.hpp"
+#include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "judgement/calls.hpp"
+#include "units/units.hpp"
 
 namespace euryth::drawing {
 
@@ -31,6 +36,12 @@ inline QPen metalPen(const Theme& theme, double width = 1.6)
 
 /// The hatch of metal to remove.
 inline QBrush metalHatch(const Theme& theme) { return {theme.metal, Qt::BDiagPattern}; }
+
+/// Tick values (SI) with labels in display units: the ticks are round in what is shown, not in SI.
+std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
+                                                     const units::DisplayUnits& units, int wanted);
+/// The symbol of a kind's display unit.
+QString symbol(units::Kind kind, const units::DisplayUnits& units);
 
 QColor severityColour(const Theme& theme, judgement::Severity severity);
 /// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.

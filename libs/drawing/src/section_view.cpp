@@ -194,33 +194,63 @@ void SectionView::paintCut(QPainter& painter) const
     painter.drawPolygon(cutLine);
 }
 
-void SectionView::paintWallLabels(QPainter& painter) const
+QPointF SectionView::wallLabelAt(Sector sector, double halfWidth) const
 {
     const WallContour contour(m_scene.shape);
     const Length beyond = std::max(largestWall(m_scene), lengthFromMm(2.0));
+    const auto place = contour.placeAt(contour.middleOf(sector));
+    const double reach = m_scene.station.wall.at[index(sector)].value_or(beyond * 0.4).si();
+    const QPointF edge =
+        toPixel({place.point.left + place.outward.left * reach, place.point.up + place.outward.up * reach});
+    return edge + QPointF(-place.outward.left * (halfWidth + 7.0), -place.outward.up * 12.0);
+}
+
+std::optional<geometry::Sector> SectionView::wallAt(QPointF p) const
+{
+    constexpr double fingerWidth = 28.0;
+    std::optional<Sector> nearest;
+    double least = fingerWidth;
     for (const Sector s : kSectors) {
-        const auto place = contour.placeAt(contour.middleOf(s));
+        const QPointF d = wallLabelAt(s, 14.0) - p;
+        if (std::hypot(d.x(), d.y()) < least) {
+            least = std::hypot(d.x(), d.y());
+            nearest = s;
+        }
+    }
+    return nearest;
+}
+
+void SectionView::paintWallLabels(QPainter& painter) const
+{
+    const WallContour contour(m_scene.shape);
+    for (const Sector s : kSectors) {
         const auto& wall = m_scene.station.wall.at[index(s)];
-        const double reach = wall.value_or(beyond * 0.4).si();
-        const QPointF outward(-place.outward.left, -place.outward.up);
-        const QPointF edge =
-            toPixel({place.point.left + place.outward.left * reach, place.point.up + place.outward.up * reach});
         const bool handsOff = m_scene.hold[index(s)] == cutting::Hold::ThinWall;
+        const bool chosen = m_scene.chosenSector == s;
         QString label =
             wall ? QString::fromStdString(units::formatNumber(units::Kind::Length, wall->si(), m_scene.units))
                  : QStringLiteral("?");
-        painter.setFont(font(text::kSecond, handsOff));
-        painter.setPen(handsOff ? m_scene.theme.danger : m_scene.theme.ink2);
+        painter.setFont(font(text::kSecond, handsOff || chosen));
         const double halfWidth = painter.fontMetrics().horizontalAdvance(label) / 2.0;
-        const QPointF at = edge + QPointF(outward.x() * (halfWidth + 7.0), outward.y() * 12.0);
+        const QPointF at = wallLabelAt(s, halfWidth);
+        if (chosen) {
+            // The hand: where the next reading goes.
+            painter.setPen(solidPen(m_scene.theme.now, 2.0));
+            painter.setBrush(m_scene.theme.nowSoft);
+            painter.drawRoundedRect(QRectF(at.x() - halfWidth - 6, at.y() - 10, 2 * halfWidth + 12, 20), 4, 4);
+            painter.setBrush(Qt::NoBrush);
+        }
+        painter.setPen(handsOff ? m_scene.theme.danger : chosen ? m_scene.theme.now : m_scene.theme.ink2);
         paintLabel(painter, m_rect, at, label);
         if (!handsOff)
             continue;
         // Thin wall: mark and words, not colour alone.
         const QPointF below = at + QPointF(0.0, 14.0);
         paintLabel(painter, m_rect, below, tr("hands off"));
-        const QPointF onWall = toPixel(
-            {place.point.left + place.outward.left * reach / 2.0, place.point.up + place.outward.up * reach / 2.0});
+        const auto place = contour.placeAt(contour.middleOf(s));
+        const double half = wall->si() / 2.0;
+        const QPointF onWall =
+            toPixel({place.point.left + place.outward.left * half, place.point.up + place.outward.up * half});
         paintSeverity(painter, m_scene.theme, judgement::Severity::Danger, onWall, 13.0);
     }
 }

@@ -45,6 +45,7 @@ constexpr std::array kKinds{
     KindUnits{Kind::Torque, "a torque", {"N·m", 1, 0, 1}, {"lb-ft", factor::poundFoot, 0, 1}},
     KindUnits{Kind::Percent, "a percentage", {"%", 0.01, 0, 1}, {"%", 0.01, 0, 1}},
     KindUnits{Kind::Number, "a plain number", {"", 1, 0, 2}, {"", 1, 0, 2}},
+    KindUnits{Kind::Count, "a whole number", {"", 1, 0, 0}, {"", 1, 0, 0}},
 };
 
 const KindUnits& entry(Kind kind) { return kKinds[static_cast<std::size_t>(kind)]; }

@@ -15,10 +15,14 @@ namespace {
 
 using app::EntryTable;
 
+constexpr int kBigPixels = 20;
+constexpr int kRowHeight = 26;
+constexpr int kBigRowHeight = 38;
+
 /// Paints a cell by what is known about it; the editor is a plain line.
 class EntryDelegate : public QStyledItemDelegate {
 public:
-    EntryDelegate(Context context, QObject* parent) : QStyledItemDelegate(parent), m_context(context) {}
+    EntryDelegate(Context context, EntryView& view) : QStyledItemDelegate(&view), m_context(context), m_view(view) {}
 
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
@@ -33,7 +37,7 @@ public:
         const bool quiet =
             index.data(EntryTable::ComputedRole).toBool() || index.data(EntryTable::UnknownRole).toBool();
         painter->setPen(refused ? theme.danger : quiet && !row ? theme.ink2 : theme.ink);
-        painter->setFont(drawing::font(m_pixels, refused || current));
+        painter->setFont(drawing::font(pixels(), refused || current));
         const QString text = index.data(Qt::DisplayRole).toString();
         painter->drawText(option.rect.adjusted(4, 0, -6, 0), Qt::AlignRight | Qt::AlignVCenter,
                           refused ? QStringLiteral("▲ ") + text : text);
@@ -49,7 +53,8 @@ public:
         auto* edit = new QLineEdit(parent);
         edit->setObjectName(QStringLiteral("cellEditor"));
         edit->setAlignment(Qt::AlignRight);
-        edit->setFont(drawing::font(m_pixels));
+        edit->setFont(drawing::font(pixels()));
+        QObject::connect(edit, &QLineEdit::textChanged, &m_view, &EntryView::handMoved);
         return edit;
     }
     void setEditorData(QWidget* editor, const QModelIndex& index) const override
@@ -64,8 +69,10 @@ public:
     }
 
 private:
+    [[nodiscard]] int pixels() const { return m_context.look.bigDigits() ? kBigPixels : drawing::text::kNormal; }
+
     Context m_context;
-    int m_pixels = drawing::text::kNormal;
+    EntryView& m_view;
 };
 
 }  // namespace
@@ -77,12 +84,11 @@ EntryView::EntryView(Context context, EntryTable& table, MessageLine& messages, 
       m_messages(messages)
 {
     setModel(&table);
-    setItemDelegate(new EntryDelegate(context, this));
+    setItemDelegate(new EntryDelegate(context, *this));
     setSelectionMode(ContiguousSelection);
     setEditTriggers(AnyKeyPressed | DoubleClicked | EditKeyPressed);
     setTabKeyNavigation(false);
     setHorizontalScrollMode(ScrollPerPixel);
-    verticalHeader()->setDefaultSectionSize(26);
     verticalHeader()->setMinimumSectionSize(22);
     horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     horizontalHeader()->setHighlightSections(false);
@@ -90,10 +96,33 @@ EntryView::EntryView(Context context, EntryTable& table, MessageLine& messages, 
     horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
     verticalHeader()->setFont(drawing::font(drawing::text::kSecond));
     connect(&context.workspace, &app::Workspace::refreshed, this, &EntryView::followChoice);
-    connect(&context.look, &Look::changed, viewport(), qOverload<>(&QWidget::update));
+    connect(&context.look, &Look::changed, this, &EntryView::followLook);
+    followLook();
     connect(&table, &EntryTable::refused, this, &EntryView::showMessage);
     connect(&table, &EntryTable::accepted, this, [this](const QModelIndex& index) { showMessage(index); });
     followChoice();
+}
+
+void EntryView::followLook()
+{
+    verticalHeader()->setDefaultSectionSize(m_context.look.bigDigits() ? kBigRowHeight : kRowHeight);
+    viewport()->update();
+}
+
+QString EntryView::textInHand() const
+{
+    const auto* editor = findChild<QLineEdit*>(QStringLiteral("cellEditor"));
+    return state() == EditingState && editor ? editor->text() : currentIndex().data(Qt::DisplayRole).toString();
+}
+
+void EntryView::repeatAbove()
+{
+    const QModelIndex index = currentIndex();
+    if (index.row() < 1 || !(m_table.flags(index) & Qt::ItemIsEditable))
+        return;
+    const QString above = index.siblingAtRow(index.row() - 1).data(Qt::EditRole).toString();
+    if (m_table.setData(index, above, Qt::EditRole))
+        setCurrentIndex(nextCell(index));
 }
 
 void EntryView::followChoice()
@@ -102,9 +131,7 @@ void EntryView::followChoice()
     const auto chosen = m_table.chosen();
     if (!chosen || state() == EditingState)
         return;
-    // Only the row is chosen by a station table; the column stays where the hand is.
-    const bool keepsColumn =
-        currentIndex().isValid() && m_table.columnCount({}) > 1 && qobject_cast<app::StationTable*>(&m_table);
+    const bool keepsColumn = currentIndex().isValid() && m_table.columnCount({}) > 1 && !m_table.choosesColumn();
     const QModelIndex target = keepsColumn ? chosen->siblingAtColumn(currentIndex().column()) : *chosen;
     if (target == currentIndex())
         return;
@@ -120,6 +147,7 @@ void EntryView::currentChanged(const QModelIndex& current, const QModelIndex& pr
     showMessage(current);
     if (!m_following)
         m_table.choose(current);
+    emit handMoved();
 }
 
 void EntryView::showMessage(const QModelIndex& index)
@@ -174,6 +202,7 @@ void EntryView::keyPressEvent(QKeyEvent* event)
             setCurrentIndex(nextCell(index));
         return;
     case Qt::Key_Delete: return clearSelected();
+    case Qt::Key_Asterisk: return repeatAbove();
     case Qt::Key_Escape:
         m_table.dismiss(index);
         showMessage(index);

@@ -78,6 +78,9 @@ QScrollBar::handle { background: @line; border-radius: 4px; min-height: 24px; mi
 QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
 QToolTip { background: @panel; color: @ink; border: 1px solid @line; padding: 4px; }
+QComboBox { background: @field; border: 1px solid @line; border-radius: 3px; padding: 2px 6px; min-height: 22px; }
+QComboBox:focus { border: 2px solid @now; padding: 1px 5px; }
+QCheckBox:focus, QRadioButton:focus { color: @now; }
 QTextBrowser { background: @panel; border: none; }
 )");
     const std::pair<const char*, QColor> names[] = {
@@ -97,6 +100,14 @@ void Look::setStyle(drawing::Style style)
         return;
     m_style = style;
     apply();
+    emit changed();
+}
+
+void Look::setBigDigits(bool big)
+{
+    if (big == m_bigDigits)
+        return;
+    m_bigDigits = big;
     emit changed();
 }
 

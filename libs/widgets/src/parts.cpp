@@ -166,6 +166,51 @@ bool FieldEdit::eventFilter(QObject* watched, QEvent* event)
     return QWidget::eventFilter(watched, event);
 }
 
+TextEdit::TextEdit(Context context, Source source, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_source(std::move(source)),
+      m_edit(new QLineEdit),
+      m_reason(new QLabel)
+{
+    m_edit->setToolTip(m_source.tip);
+    m_reason->setWordWrap(true);
+    m_reason->setFont(drawing::font(drawing::text::kSecond));
+    m_reason->hide();
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    row->addWidget(quietLabel(m_source.label, context));
+    row->addWidget(m_edit, 1);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(1);
+    column->addLayout(row);
+    column->addWidget(m_reason);
+    connect(m_edit, &QLineEdit::editingFinished, this, &TextEdit::commit);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &TextEdit::refresh);
+    refresh();
+}
+
+void TextEdit::refresh()
+{
+    if (m_edit->hasFocus() && m_edit->isModified())
+        return;
+    if (m_reason->text().isEmpty())
+        m_edit->setText(m_source.get());
+}
+
+void TextEdit::commit()
+{
+    if (!m_edit->isModified())
+        return;
+    m_edit->setModified(false);
+    const QString reason = m_source.set(m_edit->text().trimmed());
+    m_reason->setText(reason);
+    m_reason->setVisible(!reason.isEmpty());
+    m_reason->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    refresh();
+}
+
 Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
     connect(&context.workspace, &app::Workspace::refreshed, this, qOverload<>(&QWidget::update));

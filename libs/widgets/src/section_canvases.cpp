@@ -32,6 +32,8 @@ std::optional<drawing::SectionScene> SectionCanvas::scene() const
     scene.units = workspace().displayUnits();
     scene.theme = theme();
     scene.showSizes = m_shows == Shows::Sizes;
+    if (m_shows == Shows::Sizes)
+        scene.chosenSector = workspace().sector();
     if (analysis.cutProblem) {
         for (const geometry::Sector s : geometry::kSectors)
             scene.hold[geometry::index(s)] =
@@ -73,8 +75,13 @@ void SectionCanvas::mousePressEvent(QMouseEvent* event)
     const auto picture = scene();
     if (!picture)
         return;
-    if (const auto reading = drawing::SectionView(*picture, pictureArea()).readingAt(event->position()))
+    const drawing::SectionView view(*picture, pictureArea());
+    if (const auto reading = view.readingAt(event->position()))
         workspace().choosePoint(*reading);
+    if (workspace().sector()) {
+        if (const auto sector = view.wallAt(event->position()))
+            workspace().chooseSector(*sector);
+    }
 }
 
 LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)

@@ -1,15 +1,49 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QGridLayout>
+#include <QButtonGroup>
 #include <QHBoxLayout>
+#include <QHeaderView>
+#include <QScrollArea>
 #include <QStackedWidget>
+#include <QStandardItemModel>
 
+#include "app/row_tables.hpp"
+#include "geometry/wall_contour.hpp"
+#include "judgement/compare.hpp"
 #include "units/format.hpp"
 #include "widgets/pages.hpp"
+#include "widgets/survey_forms.hpp"
 
 namespace euryth::widgets {
 
 using units::Kind;
-namespace field = job::field;
+
+namespace {
+
+/// What stands beside each tab.
+enum class View { Section, Side, Space, Seat, Compare };
+
+View viewFor(SurveyPage::Tab tab)
+{
+    switch (tab) {
+    case SurveyPage::Tab::ValveEnd: return View::Seat;
+    case SurveyPage::Tab::Runner: return View::Side;
+    case SurveyPage::Tab::Compare: return View::Compare;
+    default: return View::Section;
+    }
+}
+
+/// A form scrolls where the window is too low for it.
+QScrollArea* scrolled(QWidget* form)
+{
+    auto* area = new QScrollArea;
+    area->setWidget(form);
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    return area;
+}
+
+}  // namespace
 
 SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
@@ -17,34 +51,48 @@ SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_co
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(8);
     row->addWidget(makeTables(), 5);
-    row->addWidget(makeSection(), 3);
+    row->addWidget(makeSide(), 3);
     connect(&context.workspace, &app::Workspace::refreshed, this, &SurveyPage::refresh);
     refresh();
 }
 
 QWidget* SurveyPage::makeTables()
 {
-    auto* panel = new Panel(tr("Measurements"));
+    auto* panel = new Panel({});
     m_tables = new QStackedWidget;
-    panel->addTool(makeSwitch(
-        {tr("Sections"), tr("Walls"), tr("Valve end")}, [this](int i) { m_tables->setCurrentIndex(i); },
-        QStringLiteral("surveySwitch")));
-    auto* messages = new MessageLine(m_context);
-    messages->setObjectName(QStringLiteral("surveyMessage"));
-    messages->setHint(
-        tr("Type and press Enter to go on. 2 1/16in, 0.045+0.010 and 52mm are read too. Empty means "
-           "not measured."));
+    auto* tabs = makeSwitch({tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")},
+                            [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
+    m_tabs = tabs->findChild<QButtonGroup*>();
+    panel->addTool(tabs);
+    m_readout = new BigReadout(m_context);
+    panel->body()->addWidget(m_readout);
+    m_messages = new MessageLine(m_context);
+    m_messages->setObjectName(QStringLiteral("surveyMessage"));
+    m_messages->setHint(tr("Type, Enter goes on; * repeats the value above. 2 1/16in, 0.045+0.010 and 52mm are read too. "
+                           "Empty means not measured."));
     using Columns = app::StationTable::Columns;
     for (const auto columns : {Columns::Sections, Columns::Walls}) {
         auto* table = new app::StationTable(m_context.workspace, columns, this);
-        auto* view = new EntryView(m_context, *table, *messages);
+        auto* view = new EntryView(m_context, *table, *m_messages);
         view->setObjectName(columns == Columns::Sections ? QStringLiteral("sectionTable")
                                                          : QStringLiteral("wallTable"));
-        m_tables->addWidget(view);
-        if (columns == Columns::Sections)
+        connect(view, &EntryView::handMoved, this, &SurveyPage::readOut);
+        if (columns == Columns::Sections) {
+            m_tables->addWidget(view);
             setFocusProxy(view);
+        } else {
+            auto* page = new QWidget;
+            auto* column = new QVBoxLayout(page);
+            column->setContentsMargins(0, 0, 0, 0);
+            column->addWidget(view, 1);
+            column->addWidget(makeGaugeLine(m_context));
+            m_tables->addWidget(page);
+        }
     }
-    m_tables->addWidget(makeValveEnd());
+    m_tables->addWidget(scrolled(makeValveEndForm(m_context, *m_messages)));
+    m_tables->addWidget(scrolled(makeRunnerForm(m_context)));
+    m_tables->addWidget(scrolled(makeVolumesForm(m_context, *m_messages)));
+    m_tables->addWidget(makeCompare());
     panel->body()->addWidget(m_tables, 1);
     auto* foot = new QHBoxLayout;
     auto* add = new QPushButton(tr("Add station"));
@@ -54,74 +102,185 @@ QWidget* SurveyPage::makeTables()
     m_remove->setToolTip(tr("Removes the chosen station (Ctrl+Delete); Ctrl+Z brings it back"));
     connect(add, &QPushButton::clicked, this, &SurveyPage::addStationWanted);
     connect(m_remove, &QPushButton::clicked, this, &SurveyPage::removeStationWanted);
-    foot->addWidget(messages, 1);
+    foot->addWidget(m_messages, 1);
     foot->addWidget(add, 0, Qt::AlignTop);
     foot->addWidget(m_remove, 0, Qt::AlignTop);
     panel->body()->addLayout(foot);
     return panel;
 }
 
-QWidget* SurveyPage::makeValveEnd()
+QWidget* SurveyPage::makeCompare()
 {
     auto* page = new QWidget;
-    auto* grid = new QGridLayout(page);
-    grid->setContentsMargins(8, 12, 8, 8);
-    grid->setHorizontalSpacing(28);
-    grid->setVerticalSpacing(8);
-    const auto add = [&](int row, int column, const QString& label, const job::Field& f, Kind kind, auto member) {
-        auto* edit = new FieldEdit(m_context, [=, this]() -> std::optional<app::FieldBinding> {
-            const auto port = m_context.workspace.portIndex();
-            if (!port)
-                return std::nullopt;
-            return app::bind(
-                label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port]); });
-        });
-        grid->addWidget(edit, row, column);
-    };
-    add(
-        0, 0, tr("Valve diameter"), field::valveDiameter, Kind::Length,
-        [](auto& p) -> auto& { return p.valve.diameter; });
-    add(
-        1, 0, tr("Stem diameter"), field::stem, Kind::Length, [](auto& p) -> auto& { return p.valve.stem; });
-    add(
-        2, 0, tr("Throat diameter"), field::throat, Kind::Length, [](auto& p) -> auto& { return p.valve.throat; });
-    add(
-        3, 0, tr("Bowl diameter"), field::bowl, Kind::Length, [](auto& p) -> auto& { return p.valve.bowl; });
-    add(
-        0, 1, tr("Pilot diameter"), field::pilot, Kind::Length, [](auto& p) -> auto& { return p.valve.pilot; });
-    add(
-        1, 1, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
-        [](auto& p) -> auto& { return p.shortSide.radius; });
-    add(
-        2, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
-        [](auto& p) -> auto& { return p.shortSide.height; });
-    add(
-        3, 1, tr("Volume by burette"), field::portVolume, Kind::Volume, [](auto& p) -> auto& { return p.volume; });
-    grid->setRowStretch(4, 1);
-    grid->setColumnStretch(0, 1);
-    grid->setColumnStretch(1, 1);
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    m_compare = new QStandardItemModel(this);
+    auto* view = new QTableView;
+    view->setObjectName(QStringLiteral("compareTable"));
+    view->setModel(m_compare);
+    view->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    view->setSelectionMode(QAbstractItemView::NoSelection);
+    view->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    view->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
+    view->verticalHeader()->hide();
+    view->verticalHeader()->setDefaultSectionSize(24);
+    m_compareSums = quietLabel({}, m_context);
+    m_compareSums->setObjectName(QStringLiteral("compareSums"));
+    m_compareSums->setWordWrap(true);
+    column->addWidget(view, 1);
+    column->addWidget(m_compareSums);
     return page;
 }
 
-QWidget* SurveyPage::makeSection()
+QWidget* SurveyPage::makeSide()
 {
-    m_sectionPanel = new Panel(tr("Section"));
-    auto* canvas = new SectionCanvas(m_context, SectionCanvas::Shows::Sizes);
-    m_sectionPanel->body()->addWidget(canvas, 1);
+    m_sidePanel = new Panel({});
+    auto* views = makeSwitch({tr("Section"), tr("Side"), tr("In space")},
+                             [this](int i) {
+                                 m_views->setCurrentIndex(i);
+                                 refresh();
+                             },
+                             QStringLiteral("viewSwitch"));
+    m_viewSwitch = views->findChild<QButtonGroup*>();
+    m_sidePanel->body()->addWidget(views);
+    m_views = new QStackedWidget;
+    m_views->addWidget(makeSectionView());
+    m_views->addWidget(new LongSectionCanvas(m_context));
+    m_views->addWidget(makeLoftWidget(m_context));
+    m_views->addWidget(new SeatCanvas(m_context));
+    m_views->addWidget(new CompareCanvas(m_context));
+    m_sidePanel->body()->addWidget(m_views, 1);
+    return m_sidePanel;
+}
+
+QWidget* SurveyPage::makeSectionView()
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(4);
+    column->addWidget(new SectionCanvas(m_context, SectionCanvas::Shows::Sizes), 1);
+    m_points = new EntryView(m_context, *app::makeOutlineTable(m_context.workspace, this), *m_messages);
+    m_points->setObjectName(QStringLiteral("outlineTable"));
+    m_points->setFixedHeight(130);
+    column->addWidget(m_points);
+    column->addWidget(makeShapeLine());
     m_net = new QLabel;
     m_net->setObjectName(QStringLiteral("netArea"));
     m_net->setFont(drawing::font(drawing::text::kReading, true));
     m_sums = quietLabel({}, m_context);
     m_sums->setWordWrap(true);
-    m_sectionPanel->body()->addWidget(m_net);
-    m_sectionPanel->body()->addWidget(m_sums);
-    return m_sectionPanel;
+    column->addWidget(m_net);
+    column->addWidget(m_sums);
+    return page;
+}
+
+QWidget* SurveyPage::makeShapeLine()
+{
+    auto* line = new QWidget;
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    auto* shapes = makeSwitch({tr("Calipers"), tr("Traced"), tr("Area only")},
+                              [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
+                              QStringLiteral("shapeSwitch"));
+    m_shapes = shapes->findChild<QButtonGroup*>();
+    row->addWidget(shapes);
+    row->addStretch(1);
+    auto* file = new QPushButton(tr("File…"));
+    file->setObjectName(QStringLiteral("outlineFile"));
+    file->setToolTip(tr("Takes the outline out of a CSV, SVG or DXF file"));
+    connect(file, &QPushButton::clicked, this, &SurveyPage::outlineFileWanted);
+    auto* trace = new QPushButton(tr("Trace…"));
+    trace->setObjectName(QStringLiteral("traceOutline"));
+    trace->setToolTip(tr("Traces the outline on a picture of a mould slice"));
+    connect(trace, &QPushButton::clicked, this, &SurveyPage::traceWanted);
+    row->addWidget(file);
+    row->addWidget(trace);
+    return line;
+}
+
+void SurveyPage::showTab(Tab tab)
+{
+    m_tables->setCurrentIndex(static_cast<int>(tab));
+    m_tabs->button(static_cast<int>(tab))->setChecked(true);
+    const View view = viewFor(tab);
+    m_views->setCurrentIndex(static_cast<int>(view));
+    if (view <= View::Space)
+        m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    m_context.workspace.chooseSector(tab == Tab::Walls ? std::optional(m_context.workspace.sector().value_or(
+                                                             geometry::Sector::Roof))
+                                                       : std::nullopt);
+    refresh();
+    if (tab == Tab::Sections || tab == Tab::Walls) {
+        const QString name = tab == Tab::Sections ? QStringLiteral("sectionTable") : QStringLiteral("wallTable");
+        findChild<EntryView*>(name)->setFocus();
+    }
+    readOut();
+}
+
+void SurveyPage::setShape(job::SectionKind kind)
+{
+    auto& workspace = m_context.workspace;
+    const auto port = workspace.portIndex();
+    const auto station = workspace.station();
+    if (!port || !station)
+        return refresh();
+    const geometry::Section present = workspace.analysis().sections[*station];
+    const QString problem = workspace.document().edit(tr("Change the kind of section"), [&](job::Job& job) {
+        job::MeasuredSection& section = job.ports[*port].stations[*station].section;
+        // What was measured the other way is the start of the new one, so that nothing jumps.
+        if (kind == job::SectionKind::AreaOnly && section.kind != kind)
+            section.area = job::area(section);
+        if (kind == job::SectionKind::Outline && section.kind != kind && section.points.empty()) {
+            constexpr std::size_t corners = 24;
+            section.points = geometry::WallContour(present).outline(corners);
+        }
+        if (kind == job::SectionKind::RoundedRectangle && section.shape.width <= Length{}) {
+            const geometry::Box box = geometry::boxOf(present);
+            section.shape.width = box.width;
+            section.shape.height = box.height;
+        }
+        section.kind = kind;
+    });
+    if (!problem.isEmpty())
+        m_messages->showError(problem);
+    refresh();
+}
+
+void SurveyPage::readOut()
+{
+    const int tab = m_tables->currentIndex();
+    const QString name = tab == static_cast<int>(Tab::Walls) ? QStringLiteral("wallTable") : QStringLiteral("sectionTable");
+    const auto* view = findChild<EntryView*>(name);
+    const QModelIndex at = view->currentIndex();
+    const auto* table = qobject_cast<const app::EntryTable*>(view->model());
+    const auto [meaning, unit] = table->meaningOf(at);
+    m_readout->show(at.isValid() ? tr("Station %1 · %2").arg(at.row() + 1).arg(meaning) : tr("No station"),
+                    view->textInHand(), unit);
+}
+
+void SurveyPage::refreshShape()
+{
+    const auto& workspace = m_context.workspace;
+    const auto station = workspace.station();
+    m_shapes->button(0)->parentWidget()->setEnabled(station.has_value());
+    const auto kind = station ? workspace.port()->stations[*station].section.kind : job::SectionKind::RoundedRectangle;
+    m_shapes->button(static_cast<int>(kind))->setChecked(true);
+    m_points->setVisible(kind == job::SectionKind::Outline);
 }
 
 void SurveyPage::refresh()
 {
     const auto& workspace = m_context.workspace;
-    m_sectionPanel->setTitle(stationTitle(workspace));
+    const bool compares = m_tables->currentIndex() == static_cast<int>(Tab::Compare);
+    const bool valveEnd = m_tables->currentIndex() == static_cast<int>(Tab::ValveEnd);
+    m_viewSwitch->button(0)->parentWidget()->setVisible(!compares && !valveEnd);
+    m_sidePanel->setTitle(compares ? tr("Ports over each other") : valveEnd ? tr("Seat and opening") : stationTitle(workspace));
+    refreshShape();
+    if (compares)
+        refreshCompare();
+    readOut();
     const auto station = workspace.station();
     m_remove->setEnabled(station.has_value());
     if (!station) {
@@ -135,14 +294,60 @@ void SurveyPage::refresh()
     QString sums = tr("net area; perimeter %1, hydraulic diameter %2")
                        .arg(workspace.text(Kind::Length, geometry::perimeter(shape).si()),
                             workspace.text(Kind::Length, geometry::hydraulicDiameter(shape).si()));
-    if (here.boss.width && here.boss.height)
-        sums += tr("; the guide boss takes %1")
+    if (job::netArea(here) < job::area(here.section))
+        sums += tr("; boss and stem take %1")
                     .arg(workspace.text(Kind::Area, (job::area(here.section) - job::netArea(here)).si()));
     if (const auto& areas = workspace.analysis().areas)
         sums += tr(". The runner: %1 long, %2")
                     .arg(workspace.text(Kind::Position, areas->length().si()),
                          workspace.text(Kind::Volume, areas->volume().si()));
     m_sums->setText(sums);
+}
+
+void SurveyPage::refreshCompare()
+{
+    const auto& workspace = m_context.workspace;
+    const auto indices = comparedPorts(workspace);
+    std::vector<const job::Port*> ports;
+    std::vector<const judgement::PortAnalysis*> analyses;
+    QStringList headers{tr("from\nwindow")};
+    for (const std::size_t i : indices) {
+        ports.push_back(&workspace.job().ports[i]);
+        analyses.push_back(&workspace.analysisOf(i));
+        headers << QString::fromStdString(ports.back()->id);
+    }
+    headers << tr("spread");
+    const judgement::Comparison comparison = judgement::comparePorts(ports, analyses);
+    m_compare->clear();
+    m_compare->setHorizontalHeaderLabels(headers);
+    const drawing::Theme& theme = m_context.look.theme();
+    const auto addRow = [&](const QString& name, const judgement::Spread& spread, Kind kind) {
+        QList<QStandardItem*> row{new QStandardItem(name)};
+        for (std::size_t i = 0; i < spread.values.size(); ++i) {
+            const bool odd = spread.odd == i;
+            const QString number = workspace.number(kind, spread.values[i]);
+            auto* item = new QStandardItem(odd ? QStringLiteral("▲ ") + number : number);
+            if (odd) {
+                item->setForeground(theme.danger);
+                item->setToolTip(tr("the odd one out: farthest from the median of these ports"));
+            }
+            row << item;
+        }
+        row << new QStandardItem(spread.spread ? workspace.text(Kind::Percent, *spread.spread)
+                                               : QString::fromUtf8(units::kUnknownText));
+        for (QStandardItem* item : row)
+            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        m_compare->appendRow(row);
+    };
+    for (const judgement::PlaceSpread& place : comparison.places)
+        addRow(workspace.number(Kind::Position, place.s.si()), place.area, Kind::Area);
+    addRow(tr("sections, cc"), comparison.volume, Kind::Volume);
+    addRow(tr("burette, cc"), comparison.burette, Kind::Volume);
+    addRow(tr("smallest"), comparison.smallest, Kind::Area);
+    m_compareSums->setText(tr("Net areas of all ports of this side; ▲ marks the odd one out, the port farthest from the "
+                              "median by %1 or more. Ports that differ by design are compared in their own group: accept "
+                              "the difference.")
+                               .arg(workspace.text(Kind::Percent, judgement::kOddFrom)));
 }
 
 }  // namespace euryth::widgets

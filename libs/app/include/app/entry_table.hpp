@@ -33,6 +33,9 @@ public:
     bool setData(const QModelIndex& index, const QVariant& value, int role) override;
     [[nodiscard]] Qt::ItemFlags flags(const QModelIndex& index) const override;
 
+    /// What a cell is, in words, and its unit, for a read-out ("width", "mm"); empty for a worked-out cell.
+    [[nodiscard]] std::pair<QString, QString> meaningOf(const QModelIndex& index) const;
+
     /// Forgets a refused text, so that the cell shows the job's value again.
     void dismiss(const QModelIndex& index);
     [[nodiscard]] bool hasRefused() const { return !m_refused.empty(); }
@@ -40,6 +43,8 @@ public:
     /// The chosen row, to follow the station chosen elsewhere; and what to do when a cell is chosen here.
     [[nodiscard]] virtual std::optional<QModelIndex> chosen() const { return std::nullopt; }
     virtual void choose(const QModelIndex&) {}
+    /// True where chosen() says the column too; else the hand stays in its column.
+    [[nodiscard]] virtual bool choosesColumn() const { return false; }
 
 signals:
     void refused(const QModelIndex& index, const QString& reason);
@@ -82,6 +87,7 @@ public:
     [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     [[nodiscard]] std::optional<QModelIndex> chosen() const override;
     void choose(const QModelIndex& index) override;
+    [[nodiscard]] bool choosesColumn() const override;
 
     /// Column of the net area in the sections table.
     static constexpr int kAreaColumn = 7;
@@ -93,6 +99,7 @@ protected:
 private:
     void follow();
     [[nodiscard]] FieldBinding sectionBinding(std::size_t port, std::size_t station, int column) const;
+    [[nodiscard]] FieldBinding wallBinding(std::size_t port, std::size_t station, std::size_t sector) const;
 
     Columns m_columns;
     std::optional<std::size_t> m_port;
@@ -115,6 +122,7 @@ public:
     [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     [[nodiscard]] std::optional<QModelIndex> chosen() const override;
     void choose(const QModelIndex& index) override;
+    [[nodiscard]] bool choosesColumn() const override { return true; }
     /// Index of the reading in a cell.
     [[nodiscard]] std::size_t readingAt(const QModelIndex& index) const;
 

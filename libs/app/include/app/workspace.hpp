@@ -34,6 +34,8 @@ public:
     [[nodiscard]] std::optional<std::size_t> station() const { return m_station; }
     [[nodiscard]] std::optional<std::size_t> probe() const { return m_probe; }
     [[nodiscard]] std::optional<std::size_t> point() const { return m_point; }
+    /// The wall sector in which walls are being entered; nothing elsewhere.
+    [[nodiscard]] std::optional<geometry::Sector> sector() const { return m_sector; }
     [[nodiscard]] Stage stage() const { return m_stage; }
     [[nodiscard]] const units::DisplayUnits& displayUnits() const { return m_units; }
 
@@ -50,6 +52,7 @@ public:
     void stepPort(int by);
     void chooseProbe(std::size_t probe);
     void choosePoint(std::size_t point);
+    void chooseSector(std::optional<geometry::Sector> sector);
     void setStage(Stage stage);
     void setUnits(const units::DisplayUnits& units);
     /// Goes where a call points: its stage, station, probe set and point.
@@ -65,9 +68,10 @@ signals:
     void selectionChanged();  ///< what is chosen
     void stageChanged();
     void unitsChanged();
-    void refreshed();  ///< any of the above: repaint
+    void refreshed();  ///< after any of the above, when the tables have followed: repaint
 
 private:
+    void tell(void (Workspace::*what)());
     void jobHasChanged();
     void keepSelectionValid();
 
@@ -81,6 +85,7 @@ private:
     std::optional<std::size_t> m_station;
     std::optional<std::size_t> m_probe;
     std::optional<std::size_t> m_point;
+    std::optional<geometry::Sector> m_sector;
     Stage m_stage = Stage::Survey;
     units::DisplayUnits m_units;
     mutable std::vector<PortResults> m_results;

@@ -29,6 +29,7 @@ struct SectionScene {
     double speedLow = 0.0;  ///< m/s, ends of the colour scale
     double speedHigh = 1.0;
     std::optional<std::size_t> chosenPoint;
+    std::optional<geometry::Sector> chosenSector;  ///< where a wall is being entered
     units::DisplayUnits units;
     Theme theme;
 };
@@ -46,6 +47,8 @@ public:
     [[nodiscard]] double pixelsPerMetre() const { return m_scale; }
     /// Index of the reading under a pixel.
     [[nodiscard]] std::optional<std::size_t> readingAt(QPointF p) const;
+    /// The wall whose number is nearest to a pixel, within a finger's width.
+    [[nodiscard]] std::optional<geometry::Sector> wallAt(QPointF p) const;
 
 private:
     void paintCasting(QPainter& painter) const;
@@ -55,6 +58,8 @@ private:
     void paintSizes(QPainter& painter) const;
     void paintReadings(QPainter& painter) const;
     void paintScale(QPainter& painter) const;
+    /// Where the number of a wall stands, for a text of this width.
+    [[nodiscard]] QPointF wallLabelAt(geometry::Sector sector, double halfWidth) const;
     [[nodiscard]] QRectF readingBox(std::size_t reading) const;
     [[nodiscard]] QPolygonF polygon(const std::vector<geometry::Point>& points) const;
 

@@ -23,7 +23,8 @@ enum class Kind {
     Rotation,
     Torque,
     Percent,
-    Number
+    Number,
+    Count  ///< a whole number
 };
 
 /// One display unit: SI value = (shown value + offset) * factor.

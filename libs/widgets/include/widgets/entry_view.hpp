@@ -21,6 +21,12 @@ public:
     void copySelection() const;
     /// Puts the clipboard's rows and columns into the cells from the current one on; cells that refuse keep their text.
     void pasteFromClipboard();
+    /// What the current cell shows, or what is being typed into it.
+    [[nodiscard]] QString textInHand() const;
+
+signals:
+    /// Another cell is current, or its text is another one.
+    void handMoved();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -31,6 +37,9 @@ private:
     void followChoice();
     void showMessage(const QModelIndex& index);
     void clearSelected();
+    /// Puts the value of the cell above into the current one, and goes on.
+    void repeatAbove();
+    void followLook();
 
     Context m_context;
     app::EntryTable& m_table;

@@ -20,6 +20,9 @@ public:
     [[nodiscard]] drawing::Style style() const { return m_style; }
     /// Changes the style of the whole application.
     void setStyle(drawing::Style style);
+    /// Big digits: entry that can be read from two metres.
+    [[nodiscard]] bool bigDigits() const { return m_bigDigits; }
+    void setBigDigits(bool big);
     /// Applies the style in use to the application's palette, fonts and style sheet.
     void apply() const;
 
@@ -28,6 +31,7 @@ signals:
 
 private:
     drawing::Style m_style = drawing::Style::Paper;
+    bool m_bigDigits = false;
 };
 
 /// What every part of the window works with.

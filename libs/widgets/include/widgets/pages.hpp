@@ -4,35 +4,57 @@
 #include "widgets/canvases.hpp"
 #include "widgets/entry_view.hpp"
 #include "widgets/parts.hpp"
+#include "widgets/survey_canvases.hpp"
 
+class QButtonGroup;
 class QStackedWidget;
 class QTextBrowser;
 class QStandardItemModel;
 
 namespace euryth::widgets {
 
-/// Survey: what the port is. Sections and walls in tables, the chosen section to scale beside them.
+/// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port in
+/// space, the seat, the ports over each other.
 class SurveyPage : public QWidget {
     Q_OBJECT
 
 public:
+    enum class Tab { Sections, Walls, ValveEnd, Runner, Volumes, Compare };
     explicit SurveyPage(Context context, QWidget* parent = nullptr);
+    void showTab(Tab tab);
 
 signals:
     void addStationWanted();
     void removeStationWanted();
+    void traceWanted();
+    void outlineFileWanted();
 
 private:
     QWidget* makeTables();
-    QWidget* makeValveEnd();
-    QWidget* makeSection();
+    QWidget* makeCompare();
+    QWidget* makeSide();
+    QWidget* makeSectionView();
+    QWidget* makeShapeLine();
     void refresh();
+    void refreshShape();
+    void refreshCompare();
+    void readOut();
+    void setShape(job::SectionKind kind);
 
     Context m_context;
     QStackedWidget* m_tables = nullptr;
+    QStackedWidget* m_views = nullptr;
+    QButtonGroup* m_tabs = nullptr;
+    QButtonGroup* m_viewSwitch = nullptr;
+    QButtonGroup* m_shapes = nullptr;
+    MessageLine* m_messages = nullptr;
+    BigReadout* m_readout = nullptr;
+    QWidget* m_points = nullptr;
     QLabel* m_net = nullptr;
     QLabel* m_sums = nullptr;
-    Panel* m_sectionPanel = nullptr;
+    QLabel* m_compareSums = nullptr;
+    QStandardItemModel* m_compare = nullptr;
+    Panel* m_sidePanel = nullptr;
     QPushButton* m_remove = nullptr;
 };
 
@@ -105,7 +127,7 @@ private:
     Panel* m_sectionPanel = nullptr;
 };
 
-/// A button row of which one is down.
+/// A button row of which one is down. The group that holds its buttons is its child.
 QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName);
 
 /// "Station 5, pinch, 36.0 mm from the window".

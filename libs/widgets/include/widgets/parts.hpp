@@ -84,6 +84,31 @@ private:
     QLabel* m_reason;
 };
 
+/// One text of the job with its label; committed like a number, as one undo step.
+class TextEdit : public QWidget {
+    Q_OBJECT
+
+public:
+    /// Reads and writes the text; a source that is null disables the field.
+    struct Source {
+        QString label;
+        QString tip;
+        std::function<QString()> get;
+        std::function<QString(const QString&)> set;  ///< returns what is wrong, or an empty text
+    };
+    TextEdit(Context context, Source source, QWidget* parent = nullptr);
+    [[nodiscard]] QLineEdit* edit() const { return m_edit; }
+
+private:
+    void refresh();
+    void commit();
+
+    Context m_context;
+    Source m_source;
+    QLineEdit* m_edit;
+    QLabel* m_reason;
+};
+
 /// A widget that paints something of the workspace, and repaints when that changes.
 class Canvas : public QWidget {
     Q_OBJECT

@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <vector>
+
+#include "app/entry_table.hpp"
+
+namespace euryth::app {
+
+/// A table whose rows are the entries of a list somewhere in the job, told by functions.
+class RowTable : public EntryTable {
+    Q_OBJECT
+
+public:
+    struct Source {
+        std::vector<QString> columns;
+        std::function<int()> rows;
+        /// The binding of a cell; one without `get` is a worked-out cell.
+        std::function<FieldBinding(int row, int column)> binding;
+        std::function<QString(int row, int column)> computed;
+    };
+    RowTable(Workspace& workspace, Source source, QObject* parent = nullptr);
+
+    [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override { return parent.isValid() ? 0 : m_rows; }
+    [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
+    [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+
+protected:
+    [[nodiscard]] FieldBinding bindingAt(const QModelIndex& index) const override;
+    [[nodiscard]] QString computedText(const QModelIndex& index) const override;
+
+private:
+    void follow();
+
+    Source m_source;
+    int m_rows = 0;
+    std::optional<std::size_t> m_port;
+    std::optional<std::size_t> m_station;
+};
+
+/// The seat's cuts of the chosen port, from outside in, with the diameters and depths that they make.
+RowTable* makeSeatTable(Workspace& workspace, QObject* parent);
+/// The job's chambers with the compression ratio that each gives.
+RowTable* makeChamberTable(Workspace& workspace, QObject* parent);
+/// The corners of the chosen station's traced outline.
+RowTable* makeOutlineTable(Workspace& workspace, QObject* parent);
+
+}  // namespace euryth::app

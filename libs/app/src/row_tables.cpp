@@ -1,0 +1,146 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/row_tables.hpp"
+
+#include "planning/compression.hpp"
+#include "units/format.hpp"
+
+namespace euryth::app {
+
+using units::Kind;
+
+RowTable::RowTable(Workspace& workspace, Source source, QObject* parent)
+    : EntryTable(workspace, parent),
+      m_source(std::move(source))
+{
+    connect(&workspace, &Workspace::jobChanged, this, &RowTable::follow);
+    connect(&workspace, &Workspace::selectionChanged, this, &RowTable::follow);
+    follow();
+}
+
+void RowTable::follow()
+{
+    const int rows = m_source.rows();
+    const bool same =
+        rows == m_rows && m_port == workspace().portIndex() && m_station == workspace().station();
+    if (same)
+        return valuesChanged();
+    beginResetModel();
+    m_rows = rows;
+    m_port = workspace().portIndex();
+    m_station = workspace().station();
+    endResetModel();
+    resetAll();
+}
+
+int RowTable::columnCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(m_source.columns.size());
+}
+
+QVariant RowTable::headerData(int section, Qt::Orientation orientation, int role) const
+{
+    if (role != Qt::DisplayRole)
+        return {};
+    if (orientation == Qt::Vertical)
+        return section + 1;
+    return section < columnCount({}) ? m_source.columns[static_cast<std::size_t>(section)] : QVariant();
+}
+
+FieldBinding RowTable::bindingAt(const QModelIndex& at) const { return m_source.binding(at.row(), at.column()); }
+
+QString RowTable::computedText(const QModelIndex& at) const { return m_source.computed(at.row(), at.column()); }
+
+namespace {
+
+std::size_t at(int i) { return static_cast<std::size_t>(i); }
+
+QString seatText(const Workspace& workspace, int row, int column)
+{
+    const auto& stack = workspace.analysis().seat;
+    if (!stack || at(row) >= stack->cuts.size())
+        return QString::fromUtf8(units::kUnknownText);
+    const geometry::PlacedCut& cut = stack->cuts[at(row)];
+    const Length value = column == 2 ? cut.outer : column == 3 ? cut.inner : cut.depth;
+    return workspace.number(Kind::Length, value.si());
+}
+
+QString ratioText(const Workspace& workspace, int row)
+{
+    const job::Engine& e = workspace.job().engine;
+    const auto& chamber = workspace.job().chambers[at(row)].volume;
+    if (!chamber || !e.bore || !e.stroke || !e.gasketBore || !e.gasketThickness || !e.deckClearance || !e.pistonDish)
+        return QString::fromUtf8(units::kUnknownText);
+    const planning::ClosedVolume closed{*chamber, *e.gasketBore, *e.gasketThickness, *e.deckClearance, *e.pistonDish};
+    const Volume clearance = planning::clearanceVolume(closed, *e.bore);
+    if (clearance <= Volume{})
+        return QString::fromUtf8(units::kUnknownText);
+    const double ratio = planning::compressionRatio(planning::sweptVolume(*e.bore, *e.stroke), clearance);
+    return QString::fromStdString(units::formatPlain(ratio, 2, workspace.displayUnits()));
+}
+
+}  // namespace
+
+RowTable* makeSeatTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("angle"), RowTable::tr("width"), RowTable::tr("outer"), RowTable::tr("inner"),
+                      RowTable::tr("depth")};
+    source.rows = [&workspace] { return workspace.port() ? static_cast<int>(workspace.port()->valve.seat.size()) : 0; };
+    source.binding = [&workspace](int row, int column) -> FieldBinding {
+        const std::size_t port = workspace.portIndex().value_or(0);
+        const auto cut = [=](auto& job) -> auto& { return job.ports[port].valve.seat[at(row)]; };
+        if (column == 0)
+            return bind(RowTable::tr("seat cut"), job::field::seatAngle, Kind::Angle, [=](auto& j) -> auto& { return cut(j).angle; });
+        if (column == 1)
+            return bind(RowTable::tr("seat cut"), job::field::seatWidth, Kind::Length, [=](auto& j) -> auto& { return cut(j).width; });
+        return {};
+    };
+    source.computed = [&workspace](int row, int column) { return seatText(workspace, row, column); };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+RowTable* makeChamberTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("cylinder"), RowTable::tr("chamber"), RowTable::tr("compression")};
+    source.rows = [&workspace] { return static_cast<int>(workspace.job().chambers.size()); };
+    source.binding = [](int row, int column) -> FieldBinding {
+        const auto chamber = [=](auto& job) -> auto& { return job.chambers[at(row)]; };
+        if (column == 0)
+            return bind(RowTable::tr("chamber"), job::field::portCylinder, Kind::Count, [=](auto& j) -> auto& { return chamber(j).cylinder; });
+        if (column == 1)
+            return bind(RowTable::tr("chamber"), job::field::chamberVolume, Kind::SmallVolume, [=](auto& j) -> auto& { return chamber(j).volume; });
+        return {};
+    };
+    source.computed = [&workspace](int row, int) { return ratioText(workspace, row); };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+RowTable* makeOutlineTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("left"), RowTable::tr("roof")};
+    source.rows = [&workspace] {
+        if (!workspace.station())
+            return 0;
+        const job::MeasuredSection& section = workspace.port()->stations[*workspace.station()].section;
+        return section.kind == job::SectionKind::Outline ? static_cast<int>(section.points.size()) : 0;
+    };
+    source.binding = [&workspace](int row, int column) {
+        const std::size_t port = workspace.portIndex().value_or(0);
+        const std::size_t station = workspace.station().value_or(0);
+        const auto coordinate = column == 0 ? &geometry::Point::left : &geometry::Point::up;
+        FieldBinding binding{RowTable::tr("outline point"), job::field::outlinePoint, Kind::Length, {}, true, {}, {}};
+        binding.get = [=](const job::Job& job) -> std::optional<double> {
+            return job.ports[port].stations[station].section.points[at(row)].*coordinate;
+        };
+        binding.set = [=](job::Job& job, std::optional<double> si) {
+            job.ports[port].stations[station].section.points[at(row)].*coordinate = *si;
+        };
+        return binding;
+    };
+    source.computed = [](int, int) { return QString(); };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+}  // namespace euryth::app

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <span>
+#include <vector>
+
+#include "geometry/any_section.hpp"
+#include "geometry/long_section.hpp"
+
+namespace euryth::geometry {
+
+/// A place in the head, metres; the frame is that of Pose.
+struct Point3 {
+    double x = 0.0;
+    double y = 0.0;
+    double z = 0.0;
+    friend bool operator==(const Point3&, const Point3&) = default;
+};
+
+/// The place of a section's point in the head.
+Point3 inHead(const Pose& pose, Point p);
+
+/// One section in its place.
+struct PlacedSection {
+    Length s;
+    Pose pose;
+    Section section;
+};
+
+/// The port's wall as rings of points, joined along the runner.
+///
+/// Each ring starts at the middle of the roof and runs clockwise; the sector middles lie at the same place of every ring,
+/// `perSector` points apart, so that the surface is not twisted.
+///
+/// - the rings at `stationRings` lie on the measured sections;
+/// - between stations the points follow a cubic in s with a continuous slope (Catmull-Rom with the spacing of the
+///   stations), so that a cone and a straight pipe are exact.
+struct Loft {
+    std::size_t around = 0;                 ///< points of a ring
+    std::vector<std::vector<Point3>> rings;
+    std::vector<Length> s;                  ///< of each ring
+    std::vector<std::size_t> stationRings;  ///< ring of each station
+};
+
+/// Lofts at least two sections in rising order of s, with `between` rings between neighbouring stations; throws
+/// std::invalid_argument for fewer.
+Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector = 6, std::size_t between = 3);
+
+/// Volume inside the loft with its two ends closed flat: sum of the tetrahedra of its triangles and the origin
+/// (divergence theorem). Positive for a loft whose rings run clockwise as seen from its start.
+Volume volumeOf(const Loft& loft);
+
+}  // namespace euryth::geometry

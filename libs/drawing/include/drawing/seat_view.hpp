@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include <QPainter>
+#include <QString>
+
+#include "drawing/theme.hpp"
+#include "geometry/seat_stack.hpp"
+#include "geometry/valve_opening.hpp"
+#include "units/units.hpp"
+
+namespace euryth::drawing {
+
+/// The seat stack to scale: the right half of a cut through the valve's axis, valve edge at the top right.
+struct SeatScene {
+    std::optional<geometry::SeatStack> stack;
+    Length valve;
+    QString missing;
+    units::DisplayUnits units;
+};
+void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, const QRectF& rect);
+
+/// Smallest area of the valve's opening against lift, with the lift from which the throat is the smallest.
+struct OpeningScene {
+    std::optional<geometry::ValveGeometry> valve;
+    Length greatestLift = lengthFromMm(15.0);
+    QString missing;
+    units::DisplayUnits units;
+};
+void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect);
+
+}  // namespace euryth::drawing

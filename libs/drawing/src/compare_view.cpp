@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "drawing/compare_view.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+
+#include "geometry/wall_contour.hpp"
+#include "paint_tools.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("CompareView", text); }
+
+QPen penFor(const Theme& theme, const CompareScene::Entry& entry)
+{
+    if (entry.chosen)
+        return solidPen(theme.now, 2.6);
+    if (entry.odd) {
+        QPen pen(theme.danger, 2.0);
+        pen.setDashPattern({5.0, 2.5});
+        return pen;
+    }
+    return solidPen(theme.ink2, 1.0);
+}
+
+/// Drawing order: others, odd, chosen on top.
+std::vector<const CompareScene::Entry*> ordered(const CompareScene& scene)
+{
+    std::vector<const CompareScene::Entry*> entries;
+    for (const auto& entry : scene.entries)
+        entries.push_back(&entry);
+    std::ranges::stable_sort(entries, {}, [](const auto* e) { return e->chosen ? 2 : e->odd ? 1 : 0; });
+    return entries;
+}
+
+void paintSections(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect)
+{
+    Length widest;
+    Length highest;
+    for (const auto& entry : scene.entries) {
+        if (!entry.section)
+            continue;
+        const geometry::Box box = geometry::boxOf(*entry.section);
+        widest = std::max(widest, box.width);
+        highest = std::max(highest, box.height);
+    }
+    if (widest <= Length{})
+        return;
+    const double scale = std::min(rect.width() / widest.si(), rect.height() / highest.si());
+    for (const auto* entry : ordered(scene)) {
+        if (!entry->section)
+            continue;
+        const geometry::Point middle = geometry::boxOf(*entry->section).middle;
+        QPolygonF shape;
+        for (const geometry::Point& p : geometry::WallContour(*entry->section).outline(200)) {
+            shape << QPointF(rect.center().x() - (p.left - middle.left) * scale,
+                             rect.center().y() - (p.up - middle.up) * scale);
+        }
+        painter.setPen(penFor(theme, *entry));
+        painter.drawPolygon(shape);
+    }
+}
+
+void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect)
+{
+    double end = 0.0;
+    double low = 1e9;
+    double high = 0.0;
+    for (const auto& entry : scene.entries) {
+        if (!entry.areas)
+            continue;
+        end = std::max(end, entry.areas->end().si());
+        for (const auto& knot : entry.areas->knots()) {
+            low = std::min(low, knot.area.si());
+            high = std::max(high, knot.area.si());
+        }
+    }
+    if (high <= 0.0)
+        return;
+    const QRectF plot = rect.adjusted(52, 8, -8, -34);
+    const double margin = 0.08 * (high - low) + 0.01 * high;
+    const AxisMap x{0.0, end, plot.left(), plot.right()};
+    const AxisMap y{low - margin, high + margin, plot.bottom(), plot.top()};
+    painter.setFont(font(text::kSecond));
+    for (const auto& [value, label] : displayTicks(y, units::Kind::Area, scene.units, 4)) {
+        painter.setPen(solidPen(theme.line));
+        painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
+        painter.setPen(theme.ink2);
+        painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 46, 18), Qt::AlignRight | Qt::AlignVCenter, label);
+    }
+    for (const auto& [value, label] : displayTicks(x, units::Kind::Position, scene.units, 5))
+        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 10}, label);
+    if (scene.s) {
+        painter.setPen(solidPen(theme.now, 1.0));
+        painter.drawLine(QPointF(x.toPixel(scene.s->si()), plot.top()), QPointF(x.toPixel(scene.s->si()), plot.bottom()));
+    }
+    for (const auto* entry : ordered(scene)) {
+        if (!entry->areas)
+            continue;
+        QPolygonF curve;
+        constexpr int steps = 100;
+        for (int i = 0; i <= steps; ++i) {
+            const Length s = entry->areas->start() + entry->areas->length() * (static_cast<double>(i) / steps);
+            curve << QPointF(x.toPixel(s.si()), y.toPixel(entry->areas->at(s).si()));
+        }
+        painter.setPen(penFor(theme, *entry));
+        painter.drawPolyline(curve);
+    }
+    painter.setPen(theme.ink2);
+    painter.drawText(QRectF(rect.left(), rect.bottom() - 16, rect.width(), 16), Qt::AlignRight | Qt::AlignVCenter,
+                     tr("net area, %1, over the distance from the window, %2")
+                         .arg(symbol(units::Kind::Area, scene.units), symbol(units::Kind::Position, scene.units)));
+}
+
+}  // namespace
+
+void paintCompare(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect)
+{
+    if (!scene.missing.isEmpty())
+        return paintEmpty(painter, theme, rect, scene.missing);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double half = rect.height() * 0.48;
+    paintSections(painter, theme, scene, QRectF(rect.left() + 24, rect.top() + 22, rect.width() - 48, half - 40));
+    paintAreas(painter, theme, scene, QRectF(rect.left(), rect.top() + half, rect.width(), rect.height() - half));
+    painter.setFont(font(text::kSecond));
+    double left = rect.left() + 4;
+    for (const auto& entry : scene.entries) {
+        if (!entry.chosen && !entry.odd)
+            continue;
+        const QString label = entry.chosen ? tr("%1 chosen").arg(entry.id) : tr("%1 odd one out").arg(entry.id);
+        painter.setPen(penFor(theme, entry));
+        painter.drawLine(QPointF(left, rect.top() + 9), QPointF(left + 22, rect.top() + 9));
+        painter.setPen(entry.odd && !entry.chosen ? theme.danger : theme.ink);
+        const double wide = painter.fontMetrics().horizontalAdvance(label);
+        painter.drawText(QPointF(left + 27, rect.top() + 13), label);
+        left += wide + 42;
+    }
+    painter.setPen(theme.ink2);
+    painter.drawText(QPointF(left, rect.top() + 13), tr("thin: the others"));
+}
+
+}  // namespace euryth::drawing

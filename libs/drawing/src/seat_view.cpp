@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "drawing/seat_view.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QCoreApplication>
+
+#include "geometry/valve_end.hpp"
+#include "paint_tools.hpp"
+#include "units/format.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("SeatView", text); }
+
+QString shown(units::Kind kind, double si, const units::DisplayUnits& units)
+{
+    return QString::fromStdString(units::formatWithUnit(kind, si, units));
+}
+
+/// Radius and height (down positive) of the corners of the stack, from the outside in, metres.
+std::vector<QPointF> cornersOf(const geometry::SeatStack& stack)
+{
+    std::vector<QPointF> corners;
+    for (const geometry::PlacedCut& cut : stack.cuts) {
+        const double rise = cut.face.width.si() * sin(cut.face.angle);
+        const double bottom = cut.depth.si();
+        if (corners.empty())
+            corners.push_back({cut.outer.si() / 2.0, bottom - rise});
+        corners.push_back({cut.inner.si() / 2.0, bottom});
+    }
+    return corners;
+}
+
+}  // namespace
+
+void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, const QRectF& rect)
+{
+    if (!scene.stack)
+        return paintEmpty(painter, theme, rect, scene.missing);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const auto corners = cornersOf(*scene.stack);
+    const QRectF plot = rect.adjusted(64, 26, -92, -30);
+    const double wide = corners.front().x() - corners.back().x();
+    const double deep = corners.back().y() - corners.front().y();
+    const double below = 0.35 * deep;  // some throat wall under the last cut
+    const double scale = std::min(plot.width() / (wide * 1.3), plot.height() / (deep + below));
+    const double left = plot.center().x() - wide * scale / 2.0;
+    const auto pixel = [&](QPointF p) {
+        return QPointF(left + (p.x() - corners.back().x()) * scale, plot.top() + (p.y() - corners.front().y()) * scale);
+    };
+    // The insert: from the top cut's outer edge down the cuts, and down the throat's wall.
+    QPolygonF metal;
+    metal << QPointF(plot.right() + 20, pixel(corners.front()).y());
+    for (const QPointF& corner : corners)
+        metal << pixel(corner);
+    metal << QPointF(pixel(corners.back()).x(), plot.bottom()) << QPointF(plot.right() + 20, plot.bottom());
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.casting);
+    painter.drawPolygon(metal);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(solidPen(theme.ink, 2.0));
+    painter.drawPolyline(metal);
+
+    painter.setFont(font(text::kSecond));
+    for (std::size_t i = 0; i < scene.stack->cuts.size(); ++i) {
+        const geometry::PlacedCut& cut = scene.stack->cuts[i];
+        const QPointF a = pixel(corners[i]);
+        const QPointF b = pixel(corners[i + 1]);
+        const bool seat = i == scene.stack->seat;
+        if (seat) {
+            painter.setPen(solidPen(theme.now, 4.0));
+            painter.drawLine(a, b);
+        }
+        painter.setPen(seat ? theme.now : theme.ink);
+        painter.setFont(font(text::kSecond, seat));
+        const QString label = tr("%1  %2").arg(shown(units::Kind::Angle, cut.face.angle.si(), scene.units),
+                                               shown(units::Kind::Length, cut.face.width.si(), scene.units));
+        const QPointF middle = (a + b) / 2.0;
+        painter.drawText(QRectF(middle.x() + 16, middle.y() - 9, 140, 18), Qt::AlignLeft | Qt::AlignVCenter, label);
+    }
+    painter.setFont(font(text::kSecond));
+    // The scribed line, and the valve's edge.
+    const QPointF limit = pixel(corners.back());
+    painter.setPen(planPen(theme, 1.6));
+    painter.drawLine(QPointF(rect.left() + 6, limit.y()), limit);
+    painter.setPen(theme.plan);
+    painter.drawText(QRectF(rect.left() + 6, limit.y() - 20, 130, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("scribe line"));
+    const double edge = pixel({scene.valve.si() / 2.0, 0.0}).x();
+    painter.setPen(solidPen(theme.ink2, 1.0));
+    painter.drawLine(QPointF(edge, rect.top() + 18), QPointF(edge, pixel({0.0, 0.0}).y()));
+    paintLabel(painter, rect, {edge, rect.top() + 9}, tr("valve edge"));
+    painter.setPen(theme.ink2);
+    painter.drawText(QRectF(rect.left() + 6, rect.bottom() - 20, rect.width() - 12, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("to the axis ← · seen in a cut through the valve's axis"));
+}
+
+void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect)
+{
+    if (!scene.valve)
+        return paintEmpty(painter, theme, rect, scene.missing);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const geometry::ValveGeometry& valve = *scene.valve;
+    const QRectF plot = rect.adjusted(58, 22, -16, -36);
+    const double throat = geometry::throatNetArea(valve.throat, valve.stem).si();
+    const AxisMap x{0.0, scene.greatestLift.si(), plot.left(), plot.right()};
+    const AxisMap y{0.0, throat * 1.15, plot.bottom(), plot.top()};
+    painter.setFont(font(text::kSecond));
+    for (const auto& [value, label] : displayTicks(y, units::Kind::Area, scene.units, 4)) {
+        painter.setPen(solidPen(theme.line));
+        painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
+        painter.setPen(theme.ink2);
+        painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 52, 18), Qt::AlignRight | Qt::AlignVCenter, label);
+    }
+    for (const auto& [value, label] : displayTicks(x, units::Kind::Length, scene.units, 6)) {
+        painter.setPen(theme.ink2);
+        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 11}, label);
+    }
+    QPolygonF curve;
+    QPolygonF curtain;
+    constexpr int steps = 120;
+    for (int i = 0; i <= steps; ++i) {
+        const Length lift = scene.greatestLift * (static_cast<double>(i) / steps);
+        curve << QPointF(x.toPixel(lift.si()), y.toPixel(geometry::openingAt(valve, lift).area.si()));
+        const double area = geometry::curtain(valve.head, lift).si();
+        if (area <= y.valueTo)
+            curtain << QPointF(x.toPixel(lift.si()), y.toPixel(area));
+    }
+    painter.setPen(solidPen(theme.ink2, 1.2));
+    painter.drawPolyline(curtain);
+    painter.setPen(solidPen(theme.now, 2.2));
+    painter.drawPolyline(curve);
+    const Length border = geometry::throatTakesOver(valve);
+    if (border < scene.greatestLift) {
+        const double px = x.toPixel(border.si());
+        painter.setPen(planPen(theme, 1.4));
+        painter.drawLine(QPointF(px, plot.top()), QPointF(px, plot.bottom()));
+        painter.setPen(theme.plan);
+        paintLabel(painter, rect, {px, rect.top() + 10},
+                   tr("throat takes over at %1").arg(shown(units::Kind::Length, border.si(), scene.units)));
+    }
+    painter.setPen(theme.ink2);
+    painter.drawText(QRectF(rect.left(), rect.bottom() - 18, rect.width(), 18), Qt::AlignRight | Qt::AlignVCenter,
+                     tr("lift, %1; opening (thick) and curtain (thin), %2")
+                         .arg(symbol(units::Kind::Length, scene.units), symbol(units::Kind::Area, scene.units)));
+}
+
+}  // namespace euryth::drawing

@@ -1,0 +1,256 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "imports/station_import.hpp"
+
+#include <algorithm>
+#include <array>
+#include <optional>
+
+#include "job/check.hpp"
+#include "job/fields.hpp"
+#include "units/parse.hpp"
+
+namespace euryth::imports {
+
+namespace {
+
+using geometry::kSectors;
+using units::Kind;
+
+constexpr std::size_t kFirstWall = static_cast<std::size_t>(StationColumn::WallRoof);
+
+bool hasDigit(const std::string& text)
+{
+    return std::ranges::any_of(text, [](char c) { return c >= '0' && c <= '9'; });
+}
+
+std::string lower(std::string text)
+{
+    std::ranges::transform(text, text.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+    return text;
+}
+
+bool contains(const std::string& text, std::string_view part) { return text.find(part) != std::string::npos; }
+
+/// Index of the wall or corner that a heading speaks of.
+std::optional<std::size_t> sectorIn(const std::string& heading)
+{
+    std::optional<std::size_t> best;
+    std::size_t longest = 0;
+    for (const geometry::Sector s : kSectors) {
+        std::string word(geometry::name(s));
+        std::string spaced = word;
+        std::ranges::replace(spaced, '-', ' ');
+        std::string joined = word;
+        std::ranges::replace(joined, '-', '_');
+        for (const std::string& form : {word, spaced, joined}) {
+            if (contains(heading, form) && form.size() > longest) {
+                best = geometry::index(s);
+                longest = form.size();
+            }
+        }
+    }
+    return best;
+}
+
+StationColumn columnOf(const std::string& heading)
+{
+    using C = StationColumn;
+    if (contains(heading, "wall")) {
+        const auto sector = sectorIn(heading);
+        return sector ? static_cast<C>(kFirstWall + *sector) : C::Ignore;
+    }
+    if (contains(heading, "rad") || heading == "r" || heading.starts_with("r ") || contains(heading, "corner")) {
+        switch (sectorIn(heading).value_or(99)) {
+        case 7: return C::RadiusRoofLeft;
+        case 1: return C::RadiusRoofRight;
+        case 3: return C::RadiusFloorRight;
+        case 5: return C::RadiusFloorLeft;
+        default: return C::RadiusAll;
+        }
+    }
+    if (contains(heading, "area"))
+        return C::Area;
+    if (contains(heading, "width") || heading == "w")
+        return C::Width;
+    if (contains(heading, "height") || heading == "h")
+        return C::Height;
+    if (heading == "s" || heading.starts_with("s_") || contains(heading, "window") || contains(heading, "dist") ||
+        contains(heading, "station"))
+        return C::FromWindow;
+    return C::Ignore;
+}
+
+/// One row being read.
+class RowReader {
+public:
+    RowReader(const Row& row, std::size_t number, std::span<const StationColumn> columns,
+              const units::DisplayUnits& units, std::vector<CellTrouble>& troubles)
+        : m_row(row),
+          m_number(number),
+          m_columns(columns),
+          m_units(units),
+          m_troubles(troubles)
+    {
+    }
+
+    [[nodiscard]] std::optional<std::size_t> find(StationColumn wanted) const
+    {
+        const auto found = std::ranges::find(m_columns, wanted);
+        return found == m_columns.end() ? std::nullopt : std::optional<std::size_t>(found - m_columns.begin());
+    }
+
+    /// A number of the row in SI, or nothing where the column is not there or the cell is empty or cannot be read.
+    std::optional<double> number(StationColumn column, Kind kind, const job::Field& field)
+    {
+        const auto at = find(column);
+        if (!at || *at >= m_row.size() || m_row[*at].empty())
+            return std::nullopt;
+        const auto parsed = units::parseSi(m_row[*at], kind, m_units);
+        if (!parsed) {
+            fail(*at, parsed.error().message);
+            return std::nullopt;
+        }
+        if (const auto problem = job::rangeProblem(field, *parsed)) {
+            fail(*at, *problem);
+            return std::nullopt;
+        }
+        return *parsed;
+    }
+
+    void fail(std::size_t column, std::string text)
+    {
+        m_troubles.push_back({m_number, column, std::move(text)});
+        m_failed = true;
+    }
+    void missing(StationColumn column) { fail(find(column).value_or(0), "the " + name(column) + " is missing"); }
+    [[nodiscard]] bool failed() const { return m_failed; }
+
+private:
+    const Row& m_row;
+    std::size_t m_number;
+    std::span<const StationColumn> m_columns;
+    const units::DisplayUnits& m_units;
+    std::vector<CellTrouble>& m_troubles;
+    bool m_failed = false;
+};
+
+void readShape(RowReader& reader, job::MeasuredSection& section)
+{
+    using C = StationColumn;
+    namespace f = job::field;
+    const auto length = [&](C column, const job::Field& field) { return reader.number(column, Kind::Length, field); };
+    const auto width = length(C::Width, f::width);
+    const auto height = length(C::Height, f::height);
+    if (!width && !height && !reader.failed()) {
+        if (const auto area = reader.number(C::Area, Kind::Area, f::sectionArea)) {
+            section.kind = job::SectionKind::AreaOnly;
+            section.area = Area::fromSi(*area);
+            return;
+        }
+    }
+    if (!width && !reader.failed())
+        reader.missing(C::Width);
+    if (!height && !reader.failed())
+        reader.missing(C::Height);
+    if (reader.failed())
+        return;
+    section.shape.width = Length::fromSi(*width);
+    section.shape.height = Length::fromSi(*height);
+    const double all = length(C::RadiusAll, f::radiusRoofLeft).value_or(0.0);
+    auto& r = section.shape.corners;
+    r.roofLeft = Length::fromSi(length(C::RadiusRoofLeft, f::radiusRoofLeft).value_or(all));
+    r.roofRight = Length::fromSi(length(C::RadiusRoofRight, f::radiusRoofRight).value_or(all));
+    r.floorRight = Length::fromSi(length(C::RadiusFloorRight, f::radiusFloorRight).value_or(all));
+    r.floorLeft = Length::fromSi(length(C::RadiusFloorLeft, f::radiusFloorLeft).value_or(all));
+    const auto corners = job::checkCorners(section.shape);
+    if (!corners.empty() && !reader.failed()) {
+        const auto column = reader.find(C::RadiusAll);
+        reader.fail(column ? *column : reader.find(C::RadiusRoofLeft).value_or(0), "the radius " + corners.front().text);
+    }
+}
+
+}  // namespace
+
+std::string CellTrouble::place() const
+{
+    return "row " + std::to_string(row + 1) + ", column " + columnName(column) + ": " + text;
+}
+
+std::string name(StationColumn column)
+{
+    constexpr std::array<std::string_view, kFirstWall> names{
+        "(leave out)",       "distance from the window", "width",
+        "height",            "radius, all corners",      "radius roof-left",
+        "radius roof-right", "radius floor-right",       "radius floor-left",
+        "area"};
+    const auto i = static_cast<std::size_t>(column);
+    if (i < kFirstWall)
+        return std::string(names[i]);
+    return "wall " + std::string(geometry::name(geometry::sectorAt(i - kFirstWall)));
+}
+
+bool hasHeadings(const std::vector<Row>& rows)
+{
+    if (rows.empty())
+        return false;
+    // A heading may hold a digit ("wall 1"), a row of measurements holds one in most cells.
+    const auto digits = std::ranges::count_if(rows.front(), hasDigit);
+    return digits * 2 < std::ssize(rows.front());
+}
+
+std::vector<StationColumn> guessColumns(const std::vector<Row>& rows)
+{
+    using C = StationColumn;
+    std::size_t count = 0;
+    for (const Row& row : rows)
+        count = std::max(count, row.size());
+    std::vector<C> columns(count, C::Ignore);
+    if (!hasHeadings(rows)) {
+        constexpr std::array usual{C::FromWindow, C::Width, C::Height, C::RadiusAll};
+        std::copy_n(usual.begin(), std::min(count, usual.size()), columns.begin());
+        return columns;
+    }
+    for (std::size_t i = 0; i < rows.front().size(); ++i) {
+        const C guess = columnOf(lower(rows.front()[i]));
+        if (std::ranges::find(columns, guess) == columns.end())
+            columns[i] = guess;
+    }
+    return columns;
+}
+
+StationImport readStations(const std::vector<Row>& rows, std::span<const StationColumn> columns,
+                           const units::DisplayUnits& units)
+{
+    namespace f = job::field;
+    StationImport result;
+    result.firstRow = hasHeadings(rows) ? 1 : 0;
+    std::vector<std::pair<std::size_t, job::Station>> read;
+    for (std::size_t i = result.firstRow; i < rows.size(); ++i) {
+        RowReader reader(rows[i], i, columns, units, result.troubles);
+        job::Station station;
+        const auto s = reader.number(StationColumn::FromWindow, Kind::Position, f::stationS);
+        if (!s && !reader.failed())
+            reader.missing(StationColumn::FromWindow);
+        station.s = Length::fromSi(s.value_or(0.0));
+        readShape(reader, station.section);
+        for (const geometry::Sector sector : kSectors) {
+            const auto column = static_cast<StationColumn>(kFirstWall + geometry::index(sector));
+            if (const auto wall = reader.number(column, Kind::Length, f::wall))
+                station.wall.at[geometry::index(sector)] = Length::fromSi(*wall);
+        }
+        if (!reader.failed())
+            read.emplace_back(i, std::move(station));
+    }
+    std::ranges::stable_sort(read, {}, [](const auto& entry) { return entry.second.s; });
+    for (auto& [row, station] : read) {
+        if (!result.stations.empty() && result.stations.back().s == station.s) {
+            const auto column = std::ranges::find(columns, StationColumn::FromWindow) - columns.begin();
+            result.troubles.push_back({row, static_cast<std::size_t>(column), "another row has the same distance"});
+        } else {
+            result.stations.push_back(std::move(station));
+        }
+    }
+    return result;
+}
+
+}  // namespace euryth::imports

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "drawing/compare_view.hpp"
+#include "drawing/loft_view.hpp"
+#include "drawing/seat_view.hpp"
+#include "widgets/parts.hpp"
+
+namespace euryth::widgets {
+
+/// The seat stack to scale, and the opening over lift below it.
+class SeatCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit SeatCanvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+/// All ports of the chosen one's side over each other.
+class CompareCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit CompareCanvas(Context context, QWidget* parent = nullptr);
+    [[nodiscard]] drawing::CompareScene scene() const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+/// Indices of the ports that are compared with the chosen one: same side, and branches with branches of the same name.
+std::vector<std::size_t> comparedPorts(const app::Workspace& workspace);
+
+/// Turns mouse, wheel and keys into a camera's moves, for both ways of drawing the port in space.
+class OrbitControl {
+public:
+    /// True where the event moved the camera, so that the picture has to be drawn anew.
+    bool handle(const QEvent& event);
+    [[nodiscard]] const drawing::OrbitCamera& camera() const { return m_camera; }
+
+private:
+    bool handleKey(int key);
+
+    drawing::OrbitCamera m_camera;
+    QPointF m_last;
+};
+
+/// The port in space without OpenGL. Drag turns it, the wheel zooms; arrow keys and + and - do the same.
+class LoftCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit LoftCanvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    OrbitControl m_control;
+};
+
+/// The port in space: drawn by OpenGL where that works, else by LoftCanvas. The choice is made before any OpenGL widget
+/// exists, because one that cannot draw ends the program.
+QWidget* makeLoftWidget(Context context);
+/// True where an OpenGL 3.3 context can be had and the platform can show it in a window.
+bool openGlWorks();
+
+/// What is being typed, so large that it can be read from two metres.
+class BigReadout : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit BigReadout(Context context, QWidget* parent = nullptr);
+    /// Shows a value with its meaning and unit.
+    void show(const QString& meaning, const QString& value, const QString& unit);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    Context m_context;
+    QString m_meaning;
+    QString m_value;
+    QString m_unit;
+};
+
+}  // namespace euryth::widgets

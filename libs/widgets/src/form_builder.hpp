@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QGridLayout>
+
+#include "widgets/parts.hpp"
+
+namespace euryth::widgets {
+
+/// Puts number fields into a grid.
+class FormBuilder {
+public:
+    FormBuilder(Context context, QGridLayout& grid) : m_context(context), m_grid(grid) {}
+
+    /// A number of the chosen port; `member` returns a reference to it.
+    template <class Member>
+    FieldEdit* port(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)
+    {
+        Context context = m_context;
+        return add(row, column, [=]() -> std::optional<app::FieldBinding> {
+            const auto index = context.workspace.portIndex();
+            if (!index)
+                return std::nullopt;
+            return app::bind(label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*index]); });
+        });
+    }
+
+    /// A number of the job as a whole.
+    template <class Member>
+    FieldEdit* job(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)
+    {
+        return add(row, column, [=]() -> std::optional<app::FieldBinding> {
+            return app::bind(label, field, kind, [=](auto& job) -> auto& { return member(job); });
+        });
+    }
+
+    FieldEdit* add(int row, int column, FieldEdit::BindingSource source)
+    {
+        auto* edit = new FieldEdit(m_context, std::move(source));
+        m_grid.addWidget(edit, row, column);
+        return edit;
+    }
+
+private:
+    Context m_context;
+    QGridLayout& m_grid;
+};
+
+}  // namespace euryth::widgets

@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <numbers>
+
+#include "geometry/layout.hpp"
+#include "geometry/loft.hpp"
+
+using namespace euryth;
+using namespace euryth::geometry;
+using std::numbers::pi;
+
+namespace {
+
+Section circle(double mm)
+{
+    const Length r = lengthFromMm(mm / 2);
+    return RoundedRectangle{r * 2.0, r * 2.0, {r, r, r, r}};
+}
+
+Pose straightPose(double mm)
+{
+    Pose pose;
+    pose.x = lengthFromMm(mm);
+    return pose;
+}
+
+}  // namespace
+
+TEST_CASE("the loft of a cone holds the frustum's volume, by tetrahedra")
+{
+    std::vector<PlacedSection> sections;
+    for (const double s : {0.0, 15.0, 40.0, 60.0})
+        sections.push_back({lengthFromMm(s), straightPose(s), circle(40 - s / 6)});
+    const Loft loft = loftOf(sections, 30, 4);
+    const double r1 = 20;
+    const double r2 = 15;
+    CHECK(inCc(volumeOf(loft)) == Approx(pi * 60 / 3 * (r1 * r1 + r1 * r2 + r2 * r2) / 1000).epsilon(1e-3));
+}
+
+TEST_CASE("the loft of a bend of constant circular section holds area times the path of its centre (Pappus)")
+{
+    // Straight 0, turn 90 degrees, 12 mm short side and 36 mm across: the centre runs on 30 mm.
+    std::vector<StationHeight> heights;
+    const double length = 30 * pi / 2;
+    for (int i = 0; i <= 18; ++i)
+        heights.push_back({lengthFromMm(length * i / 18), lengthFromMm(36)});
+    const auto poses = layOut({{}, angleFromDegrees(90), lengthFromMm(12), lengthFromMm(5)}, heights);
+    std::vector<PlacedSection> sections;
+    for (std::size_t i = 0; i < poses.size(); ++i)
+        sections.push_back({heights[i].s, poses[i], circle(36)});
+    const double pappus = pi * 18 * 18 * length / 1000;
+    CHECK(inCc(volumeOf(loftOf(sections, 30, 3))) == Approx(pappus).epsilon(2e-3));
+    // Turning the head in space changes nothing.
+    for (auto& placed : sections) {
+        placed.pose.y = placed.pose.x * std::sin(0.5);
+        placed.pose.x = placed.pose.x * std::cos(0.5);
+        placed.pose.yaw = Angle::fromSi(0.5);
+    }
+    CHECK(inCc(volumeOf(loftOf(sections, 30, 3))) == Approx(pappus).epsilon(2e-3));
+}
+
+TEST_CASE("rings lie on the stations' sections, and a yawed heading turns left with right")
+{
+    Pose pose;
+    pose.yaw = angleFromDegrees(90);  // heading +y: left is -x
+    CHECK(inHead(pose, {0.01, 0.0}).x == Approx(-0.01));
+    CHECK(inHead(pose, {0.0, 0.02}).z == Approx(0.02));
+    Pose down;
+    down.pitch = angleFromDegrees(-90);  // straight down: the roof looks forward
+    CHECK(inHead(down, {0.0, 0.02}).x == Approx(0.02));
+    std::vector<PlacedSection> sections{{{}, straightPose(0), circle(30)}, {lengthFromMm(10), straightPose(10), circle(32)}};
+    const Loft loft = loftOf(sections, 2, 1);
+    CHECK(loft.rings.size() == 3);
+    CHECK(loft.stationRings == std::vector<std::size_t>{0, 2});
+    CHECK(loft.rings[0][0].z == Approx(0.015));
+    CHECK(loft.rings[1][0].z == Approx(0.0155));  // half way up a straight cone
+    CHECK_THROWS_AS(loftOf(std::vector<PlacedSection>{sections[0]}), std::invalid_argument);
+}
