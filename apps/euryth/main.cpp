@@ -2,8 +2,11 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QSettings>
+#include <QStandardPaths>
 #include <QTextStream>
+#include <QTimer>
 
+#include "app/port_edits.hpp"
 #include "widgets/main_window.hpp"
 #include "widgets/walk.hpp"
 
@@ -18,6 +21,7 @@ void restore(QSettings& settings, widgets::MainWindow& window, widgets::Context 
     if (settings.value(QStringLiteral("units")) == QStringLiteral("inch"))
         shown.system = units::System::Inch;
     context.workspace.setUnits(shown);
+    context.look.setBigDigits(settings.value(QStringLiteral("bigDigits")).toBool());
     if (settings.value(QStringLiteral("style")) == QStringLiteral("dark"))
         context.look.setStyle(drawing::Style::NightShift);
 }
@@ -27,6 +31,7 @@ void keep(QSettings& settings, const widgets::MainWindow& window, widgets::Conte
     settings.setValue(QStringLiteral("geometry"), window.saveGeometry());
     const bool inch = context.workspace.displayUnits().system == units::System::Inch;
     settings.setValue(QStringLiteral("units"), inch ? QStringLiteral("inch") : QStringLiteral("metric"));
+    settings.setValue(QStringLiteral("bigDigits"), context.look.bigDigits());
     const bool dark = context.look.style() == drawing::Style::NightShift;
     settings.setValue(QStringLiteral("style"), dark ? QStringLiteral("dark") : QStringLiteral("light"));
 }
@@ -56,9 +61,8 @@ int main(int argc, char** argv)
     widgets::Look look;
     look.apply();
     const widgets::Context context{workspace, look};
-    widgets::MainWindow window(context, widgets::dialogPrompts());
-
     if (options.isSet(walk)) {
+        widgets::MainWindow window(context, widgets::dialogPrompts());
         window.openDemo();
         window.show();
         const QString problem = widgets::walkStages(window, context, options.value(walk));
@@ -67,6 +71,10 @@ int main(int argc, char** argv)
         return problem.isEmpty() ? 0 : 1;
     }
     QSettings settings;
+    app::RecentJobs recent(settings);
+    const QString data = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+    app::Recovery recovery(workspace.document(), data + QStringLiteral("/recovery"));
+    widgets::MainWindow window(context, widgets::dialogPrompts(), {&recovery, &recent});
     restore(settings, window, context);
     const QStringList files = options.positionalArguments();
     if (!files.isEmpty())
@@ -74,8 +82,9 @@ int main(int argc, char** argv)
     else if (options.isSet(demo))
         window.openDemo();
     else
-        window.action(widgets::CommandId::NewJob)->trigger();
+        workspace.document().reset(app::makeJob({"New job", 1, 1, 1, {}, {}, {}, false}), {});
     window.show();
+    QTimer::singleShot(0, &window, &widgets::MainWindow::offerLeftovers);
     const int code = QApplication::exec();
     keep(settings, window, context);
     return code;

@@ -28,6 +28,13 @@ struct WindowFixture {
     QString nextPath;                                                      ///< what a file dialog would return
     widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
     int asked = 0;
+    QString nextSource;  ///< a table, drawing or picture to take something out of
+    bool asCopy = false;
+    widgets::Prompts::Leftover leftover = widgets::Prompts::Leftover::Later;
+    std::optional<app::GuideAnswers> guide = app::GuideAnswers{"New job", 1, 1, 1, {}, {}, {}, false};
+    std::optional<widgets::CopyRequest> copyTo;
+    std::optional<std::size_t> swapWith;
+    std::optional<Length> knownLength;
     QStringList told;
     widgets::MainWindow window;
 
@@ -41,12 +48,29 @@ struct WindowFixture {
 
     widgets::Prompts prompts()
     {
-        return {[this](QWidget*) { return nextPath; }, [this](QWidget*, const QString&) { return nextPath; },
-                [this](QWidget*, const QString&) {
-                    ++asked;
-                    return answer;
-                },
-                [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; }};
+        widgets::Prompts p;
+        p.openPath = [this](QWidget*) { return nextPath; };
+        p.savePath = [this](QWidget*, const QString&) { return nextPath; };
+        p.unsaved = [this](QWidget*, const QString&) {
+            ++asked;
+            return answer;
+        };
+        p.tell = [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; };
+        p.takeFrom = [this](QWidget*, const QString&, const QString&) { return nextSource; };
+        p.openAsCopy = [this](QWidget*, const QString& holder) {
+            told << holder;
+            return asCopy;
+        };
+        p.leftover = [this](QWidget*, const app::Recovery::Left&) { return leftover; };
+        p.guide = [this](QWidget*, widgets::Context) { return guide; };
+        p.copyTo = [this](QWidget*, const job::Job&, std::size_t) { return copyTo; };
+        p.swapWith = [this](QWidget*, const job::Job&, std::size_t) { return swapWith; };
+        p.importStations = [](QWidget* parent, widgets::Context context, const QString& text) {
+            const widgets::ImportDialog dialog(context, text, parent);
+            return std::optional(dialog.import().stations);
+        };
+        p.knownLength = [this](QWidget*, widgets::Context, const QString&) { return knownLength; };
+        return p;
     }
 
     static void settle()

@@ -26,7 +26,7 @@ TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
     CHECK(f.text("jobTitle") == "Changed");
     const job::Job saved = f.workspace.job();
     f.trigger(CommandId::NewJob);
-    CHECK(f.workspace.job().ports.size() == 1);
+    CHECK(f.workspace.job().ports.size() == 2);
     f.trigger(CommandId::OpenJob);
     CHECK(f.workspace.job() == saved);
     CHECK(f.asked == 0);

@@ -15,12 +15,12 @@ QString tr(const char* text) { return QCoreApplication::translate("Rack", text);
 
 Progress progress(bool any, bool all) { return all && any ? Progress::Done : any ? Progress::Begun : Progress::Empty; }
 
-Progress surveyProgress(const job::Port& port)
+Progress surveyProgress(const job::Port& port, bool isCommon)
 {
     const bool walls = std::ranges::all_of(port.stations, [](const job::Station& s) {
         return std::ranges::any_of(s.wall.at, [](const auto& wall) { return wall.has_value(); });
     });
-    return progress(!port.stations.empty(), port.stations.size() >= 2 && walls && port.valve.throat.has_value());
+    return progress(!port.stations.empty(), port.stations.size() >= 2 && walls && (job::throatOf(port.valve) || isCommon));
 }
 
 void headline(const Workspace& workspace, const job::Port& port, const judgement::PortAnalysis& a, RackSummary& tile)
@@ -58,12 +58,12 @@ RackSummary rackSummary(const Workspace& workspace, std::size_t index)
     const job::Port& port = workspace.job().ports[index];
     const judgement::PortAnalysis& analysis = workspace.analysisOf(index);
     RackSummary tile;
-    tile.id = QString::fromStdString(port.id);
+    tile.id = QString::fromStdString(port.isBranch() ? job::branchName(port) : port.id);
     headline(workspace, port, analysis, tile);
     const auto planned = std::ranges::count_if(analysis.plan, [](const auto& p) { return p.has_value(); });
     const auto probed =
         std::ranges::count_if(analysis.probes, [](const auto& p) { return static_cast<bool>(p.traverse); });
-    tile.stages = {surveyProgress(port), progress(planned > 0, planned == std::ssize(analysis.plan)),
+    tile.stages = {surveyProgress(port, !job::branchesOf(workspace.job(), port).empty()), progress(planned > 0, planned == std::ssize(analysis.plan)),
                    progress(!port.probes.empty(), probed == std::ssize(port.probes)),
                    progress(analysis.cut.has_value(), analysis.cut && !analysis.cut->makesWorse())};
     for (const judgement::Call& call : workspace.callsOf(index)) {

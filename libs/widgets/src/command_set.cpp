@@ -12,7 +12,7 @@ const std::array<CommandInfo, kCommandCount>& commands()
     using C = CommandId;
     using M = MenuId;
     static const std::array<CommandInfo, kCommandCount> all{{
-        {C::NewJob, M::Job, EURYTH_TEXT("&New job"), "Ctrl+N", EURYTH_TEXT("Start a job with one port"), false},
+        {C::NewJob, M::Job, EURYTH_TEXT("&New job…"), "Ctrl+N", EURYTH_TEXT("Start a job by a few questions"), false},
         {C::OpenJob, M::Job, EURYTH_TEXT("&Open…"), "Ctrl+O", EURYTH_TEXT("Open a job file"), false},
         {C::OpenDemo, M::Job, EURYTH_TEXT("Open the &demo job"), "",
          EURYTH_TEXT("Open an invented job to try things on"), false},
@@ -31,6 +31,27 @@ const std::array<CommandInfo, kCommandCount>& commands()
          false},
         {C::UseSuggestedPlan, M::Edit, EURYTH_TEXT("Use the &suggested plan"), "Ctrl+G",
          EURYTH_TEXT("Replace the port's plan by what demand and house taper suggest"), true},
+        {C::ImportStations, M::Edit, EURYTH_TEXT("Stations out of a &table…"), "Ctrl+I",
+         EURYTH_TEXT("Take stations out of a CSV file, or of what a spreadsheet has copied"), true},
+        {C::OutlineFromFile, M::Edit, EURYTH_TEXT("&Outline out of a file…"), "Ctrl+Shift+I",
+         EURYTH_TEXT("Take the chosen section's outline out of a CSV, SVG or DXF file"), false},
+        {C::TraceOutline, M::Edit, EURYTH_TEXT("Trace an outline on a p&icture…"), "Ctrl+T",
+         EURYTH_TEXT("Trace the chosen section on a picture of a mould slice"), false},
+        {C::AddPort, M::Port, EURYTH_TEXT("&Add port"), "Ctrl+P", EURYTH_TEXT("Add a port after the chosen one"), false},
+        {C::RemovePort, M::Port, EURYTH_TEXT("&Delete port"), "Ctrl+Shift+Del",
+         EURYTH_TEXT("Delete the chosen port with its branches; undo brings it back"), false},
+        {C::MovePortUp, M::Port, EURYTH_TEXT("Move &up"), "Ctrl+Shift+Up",
+         EURYTH_TEXT("Move the port one place up, so that the ports lie as in the head"), false},
+        {C::MovePortDown, M::Port, EURYTH_TEXT("Move do&wn"), "Ctrl+Shift+Down",
+         EURYTH_TEXT("Move the port one place down"), false},
+        {C::CopyPort, M::Port, EURYTH_TEXT("&Copy measurements to…"), "Ctrl+Shift+C",
+         EURYTH_TEXT("Copy chosen measurements of this port to others"), true},
+        {C::MirrorPort, M::Port, EURYTH_TEXT("&Mirror left and right"), "Ctrl+M",
+         EURYTH_TEXT("Change left and right of everything measured over"), false},
+        {C::SwapPorts, M::Port, EURYTH_TEXT("&Swap measurements with…"), "",
+         EURYTH_TEXT("Change the measurements of two ports over"), false},
+        {C::SplitPort, M::Port, EURYTH_TEXT("S&plit into two branches here"), "",
+         EURYTH_TEXT("Make a common runner of the port; the stations from the chosen one on become branch a"), true},
         {C::StageSurvey, M::View, EURYTH_TEXT("&Survey"), "Ctrl+1", EURYTH_TEXT("What the port is"), false},
         {C::StageShape, M::View, EURYTH_TEXT("S&hape"), "Ctrl+2", EURYTH_TEXT("What it should be"), false},
         {C::StageProbe, M::View, EURYTH_TEXT("&Probe"), "Ctrl+3", EURYTH_TEXT("What the air does"), false},
@@ -46,6 +67,8 @@ const std::array<CommandInfo, kCommandCount>& commands()
          EURYTH_TEXT("Show every number in the other units"), true},
         {C::SwitchStyle, M::View, EURYTH_TEXT("&Light or dark"), "Ctrl+L",
          EURYTH_TEXT("Change between the light and the dark style"), false},
+        {C::BigDigits, M::View, EURYTH_TEXT("&Big digits"), "Ctrl+B",
+         EURYTH_TEXT("Show what is typed so large that it can be read from two metres"), false},
         {C::Help, M::Help, EURYTH_TEXT("&Help on this stage"), "F1", EURYTH_TEXT("Explain the stage on screen"), false},
         {C::Shortcuts, M::Help, EURYTH_TEXT("Sheet of &shortcuts"), "Shift+F1", EURYTH_TEXT("List all keys"), false},
     }};
@@ -62,6 +85,7 @@ QString menuText(MenuId menu)
     switch (menu) {
     case MenuId::Job: return QCoreApplication::translate("Commands", "&Job");
     case MenuId::Edit: return QCoreApplication::translate("Commands", "&Edit");
+    case MenuId::Port: return QCoreApplication::translate("Commands", "&Port");
     case MenuId::View: return QCoreApplication::translate("Commands", "&View");
     case MenuId::Help: return QCoreApplication::translate("Commands", "&Help");
     }

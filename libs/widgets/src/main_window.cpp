@@ -7,7 +7,9 @@
 #include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QFile>
+#include <QFileInfo>
 #include <QHBoxLayout>
+#include <QMenu>
 #include <QMenuBar>
 #include <QMimeData>
 #include <QStackedWidget>
@@ -29,20 +31,12 @@ namespace {
 constexpr std::array kStageCommands{CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe,
                                     CommandId::StageCut};
 
-job::Job freshJob()
-{
-    job::Job job;
-    job.title = MainWindow::tr("New job").toStdString();
-    job::Port port;
-    port.id = "I1";
-    port.cylinder = 1;
-    job.ports.push_back(std::move(port));
-    return job;
-}
-
 }  // namespace
 
-MainWindow::MainWindow(Context context, Prompts prompts) : m_context(context), m_prompts(std::move(prompts))
+MainWindow::MainWindow(Context context, Prompts prompts, Services services)
+    : m_context(context),
+      m_prompts(std::move(prompts)),
+      m_services(services)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -60,6 +54,12 @@ MainWindow::MainWindow(Context context, Prompts prompts) : m_context(context), m
     setCentralWidget(central);
     connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
     connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
+    connect(&context.look, &Look::changed, this, &MainWindow::refresh);
+    if (m_services.recovery) {
+        connect(m_services.recovery, &app::Recovery::troubled, this, [this](const QString& reason) {
+            m_bench->say(reason.isEmpty() ? QString() : tr("▲ not kept for recovery: %1").arg(reason));
+        });
+    }
     refresh();
 }
 
@@ -96,7 +96,7 @@ QWidget* MainWindow::makeTopBar()
     row->setSpacing(8);
     auto* menus = new QMenuBar;
     menus->setNativeMenuBar(false);
-    for (const MenuId id : {MenuId::Job, MenuId::Edit, MenuId::View, MenuId::Help}) {
+    for (const MenuId id : kMenus) {
         QMenu* menu = menus->addMenu(menuText(id));
         for (const CommandInfo& info : commands()) {
             if (info.menu != id)
@@ -104,6 +104,10 @@ QWidget* MainWindow::makeTopBar()
             if (info.startsGroup)
                 menu->addSeparator();
             menu->addAction(action(info.id));
+            if (info.id == CommandId::OpenJob) {
+                m_recent = menu->addMenu(tr("&Recent jobs"));
+                connect(m_recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+            }
         }
     }
     row->addWidget(menus);
@@ -149,6 +153,8 @@ QWidget* MainWindow::makeMiddle()
     auto* survey = new SurveyPage(m_context);
     connect(survey, &SurveyPage::addStationWanted, action(CommandId::AddStation), &QAction::trigger);
     connect(survey, &SurveyPage::removeStationWanted, action(CommandId::RemoveStation), &QAction::trigger);
+    connect(survey, &SurveyPage::outlineFileWanted, action(CommandId::OutlineFromFile), &QAction::trigger);
+    connect(survey, &SurveyPage::traceWanted, action(CommandId::TraceOutline), &QAction::trigger);
     auto* shape = new ShapePage(m_context);
     connect(shape, &ShapePage::suggestedPlanWanted, action(CommandId::UseSuggestedPlan), &QAction::trigger);
     auto* probe = new ProbePage(m_context);
@@ -157,7 +163,8 @@ QWidget* MainWindow::makeMiddle()
         m_pages->addWidget(page);
     row->addWidget(new Rack(m_context));
     row->addWidget(m_pages, 1);
-    row->addWidget(new CallsPanel(m_context));
+    m_calls = new CallsPanel(m_context);
+    row->addWidget(m_calls);
     return middle;
 }
 
@@ -186,7 +193,17 @@ void MainWindow::refresh()
         title += tr(" (not saved)");
     m_title->setText(m_title->fontMetrics().elidedText(title, Qt::ElideRight, 250));
     m_title->setToolTip(document.path().isEmpty() ? document.displayName() : document.path());
+    // Big digits need the room, and whoever types from two metres away reads no sentences.
+    m_calls->setVisible(!m_context.look.bigDigits());
+    const bool port = workspace.port() != nullptr;
+    for (const CommandId id : {CommandId::RemovePort, CommandId::MovePortUp, CommandId::MovePortDown, CommandId::CopyPort,
+                               CommandId::MirrorPort, CommandId::SwapPorts, CommandId::ImportStations})
+        action(id)->setEnabled(port);
+    action(CommandId::SplitPort)
+        ->setEnabled(port && !workspace.port()->isBranch() && job::branchesOf(workspace.job(), *workspace.port()).empty());
     const bool station = workspace.station().has_value();
+    action(CommandId::OutlineFromFile)->setEnabled(station);
+    action(CommandId::TraceOutline)->setEnabled(station);
     action(CommandId::RemoveStation)->setEnabled(station);
     action(CommandId::AddProbeSet)->setEnabled(station);
     action(CommandId::RemoveProbeSet)->setEnabled(workspace.probe().has_value());
@@ -202,6 +219,8 @@ void MainWindow::run(CommandId id)
         typing->clearFocus();
         typing->setFocus();
     }
+    if (runPortCommand(id))
+        return;
     switch (id) {
     case CommandId::NewJob: return newJob();
     case CommandId::OpenJob:
@@ -241,6 +260,8 @@ void MainWindow::run(CommandId id)
         return refresh();
     case CommandId::Help: return showHelp(this, stageHelp(workspace.stage()));
     case CommandId::Shortcuts: return showHelp(this, shortcutSheet());
+    case CommandId::BigDigits: m_context.look.setBigDigits(!m_context.look.bigDigits()); return;
+    default: return;
     }
 }
 
@@ -259,17 +280,66 @@ bool MainWindow::mayReplace()
 
 void MainWindow::newJob()
 {
-    if (mayReplace())
-        m_context.workspace.document().reset(freshJob(), {});
+    if (!mayReplace())
+        return;
+    if (const auto answers = m_prompts.guide(this, m_context))
+        m_context.workspace.document().reset(app::makeJob(*answers), {});
+}
+
+void MainWindow::opened(const QString& path)
+{
+    if (m_services.recent)
+        m_services.recent->add(path);
+    const QString remark = m_context.workspace.document().remark().trimmed();
+    if (!remark.isEmpty())
+        m_prompts.tell(this, tr("A remark"), remark);
 }
 
 void MainWindow::openFile(const QString& path)
 {
     if (!mayReplace())
         return;
-    const QString problem = m_context.workspace.document().open(path);
+    auto& document = m_context.workspace.document();
+    const QString holder = document.lockedBy(path);
+    if (!holder.isEmpty() && !m_prompts.openAsCopy(this, holder))
+        return;
+    const QString problem = holder.isEmpty() ? document.open(path) : document.openCopy(path);
     if (!problem.isEmpty())
         m_prompts.tell(this, tr("The job cannot be opened"), path + QStringLiteral("\n\n") + problem);
+    else
+        opened(path);
+}
+
+void MainWindow::fillRecent()
+{
+    m_recent->clear();
+    const QStringList paths = m_services.recent ? m_services.recent->list() : QStringList();
+    for (const QString& path : paths) {
+        QAction* entry = m_recent->addAction(QFileInfo(path).fileName());
+        entry->setToolTip(path);
+        connect(entry, &QAction::triggered, this, [this, path] { openFile(path); });
+    }
+    if (paths.isEmpty())
+        m_recent->addAction(tr("none yet"))->setEnabled(false);
+}
+
+void MainWindow::offerLeftovers()
+{
+    if (!m_services.recovery)
+        return;
+    for (const auto& left : m_services.recovery->leftBehind()) {
+        switch (m_prompts.leftover(this, left)) {
+        case Prompts::Leftover::Recover: {
+            const QString problem = m_services.recovery->recover(left);
+            if (problem.isEmpty())
+                return;  // the others are offered again next time
+            m_prompts.tell(this, tr("Not recovered"), problem);
+            break;
+        }
+        case Prompts::Leftover::Discard: app::Recovery::discard(left); break;
+        case Prompts::Leftover::Later: break;
+        }
+    }
 }
 
 void MainWindow::openDemo()
@@ -306,9 +376,12 @@ bool MainWindow::save(bool askName)
     if (!path.endsWith(QStringLiteral(".json")))
         path += suffix;
     const QString problem = document.saveAs(path);
-    if (!problem.isEmpty())
+    if (!problem.isEmpty()) {
         m_prompts.tell(this, tr("The job is not saved"), problem);
-    return problem.isEmpty();
+        return false;
+    }
+    opened(path);
+    return true;
 }
 
 void MainWindow::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)
@@ -316,10 +389,15 @@ void MainWindow::editPort(const QString& text, const std::function<void(job::Job
     const auto port = m_context.workspace.portIndex();
     if (!port)
         return;
-    const QString problem =
-        m_context.workspace.document().edit(text, [&](job::Job& job) { change(job, job.ports[*port]); });
+    editJob(text, [&](job::Job& job) { change(job, job.ports[*port]); });
+}
+
+bool MainWindow::editJob(const QString& text, const std::function<void(job::Job&)>& change)
+{
+    const QString problem = m_context.workspace.document().edit(text, change);
     if (!problem.isEmpty())
         m_prompts.tell(this, tr("Not done"), problem);
+    return problem.isEmpty();
 }
 
 void MainWindow::addStation()

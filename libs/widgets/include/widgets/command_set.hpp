@@ -24,6 +24,17 @@ enum class CommandId {
     AddProbeSet,
     RemoveProbeSet,
     UseSuggestedPlan,
+    ImportStations,
+    OutlineFromFile,
+    TraceOutline,
+    AddPort,
+    RemovePort,
+    MovePortUp,
+    MovePortDown,
+    CopyPort,
+    MirrorPort,
+    SwapPorts,
+    SplitPort,
     StageSurvey,
     StageShape,
     StageProbe,
@@ -34,12 +45,14 @@ enum class CommandId {
     PreviousPort,
     SwitchUnits,
     SwitchStyle,
+    BigDigits,
     Help,
     Shortcuts
 };
 inline constexpr std::size_t kCommandCount = static_cast<std::size_t>(CommandId::Shortcuts) + 1;
 
-enum class MenuId { Job, Edit, View, Help };
+enum class MenuId { Job, Edit, Port, View, Help };
+inline constexpr std::array kMenus{MenuId::Job, MenuId::Edit, MenuId::Port, MenuId::View, MenuId::Help};
 
 struct CommandInfo {
     CommandId id;

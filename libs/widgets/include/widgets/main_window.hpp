@@ -3,10 +3,15 @@
 
 #include <array>
 #include <functional>
+#include <optional>
+#include <vector>
 
 #include <QMainWindow>
 
+#include "app/recent_jobs.hpp"
+#include "app/recovery.hpp"
 #include "widgets/command_set.hpp"
+#include "widgets/dialogs.hpp"
 #include "widgets/look.hpp"
 
 class QAction;
@@ -22,13 +27,32 @@ class BenchStrip;
 /// What the window asks a person, as functions, so that tests can answer.
 struct Prompts {
     enum class Unsaved { Save, Discard, Cancel };
+    enum class Leftover { Recover, Discard, Later };
     std::function<QString(QWidget*)> openPath;
     std::function<QString(QWidget*, const QString& suggestion)> savePath;
     std::function<Unsaved(QWidget*, const QString& name)> unsaved;
     std::function<void(QWidget*, const QString& title, const QString& text)> tell;
+    /// A file to take something out of.
+    std::function<QString(QWidget*, const QString& title, const QString& filter)> takeFrom;
+    /// A job is open elsewhere: open its content as a job of its own?
+    std::function<bool(QWidget*, const QString& holder)> openAsCopy;
+    std::function<Leftover(QWidget*, const app::Recovery::Left&)> leftover;
+    std::function<std::optional<app::GuideAnswers>(QWidget*, Context)> guide;
+    std::function<std::optional<CopyRequest>(QWidget*, const job::Job&, std::size_t from)> copyTo;
+    std::function<std::optional<std::size_t>(QWidget*, const job::Job&, std::size_t with)> swapWith;
+    std::function<std::optional<std::vector<job::Station>>(QWidget*, Context, const QString& table)> importStations;
+    std::function<std::optional<geometry::Outline>(QWidget*, Context, const QImage&)> trace;
+    /// A known length, in metres; nothing where there is none.
+    std::function<std::optional<Length>(QWidget*, Context, const QString& question)> knownLength;
 };
 /// The real dialogs.
 Prompts dialogPrompts();
+
+/// What lives longer than a job; any may be missing.
+struct Services {
+    app::Recovery* recovery = nullptr;
+    app::RecentJobs* recent = nullptr;
+};
 
 /// The one window: stages on top, ports at the left, calls at the right, the runner and the bench below, and the
 /// chosen stage in the middle.
@@ -36,12 +60,14 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    MainWindow(Context context, Prompts prompts);
+    MainWindow(Context context, Prompts prompts, Services services = {});
 
     [[nodiscard]] QAction* action(CommandId id) const { return m_actions.at(static_cast<std::size_t>(id)); }
     /// Opens a file, after asking about unsaved changes; says why where it cannot.
     void openFile(const QString& path);
     void openDemo();
+    /// Asks about what sessions that ended without saving have left.
+    void offerLeftovers();
 
 protected:
     void closeEvent(QCloseEvent* event) override;
@@ -65,6 +91,23 @@ private:
     void addProbeSet();
     void removeProbeSet();
     void useSuggestedPlan();
+    void fillRecent();
+    void opened(const QString& path);
+    // port_commands.cpp
+    bool runPortCommand(CommandId id);
+    void addPort();
+    void removePort();
+    void movePort(int by);
+    void copyPort();
+    void mirrorPort();
+    void swapPorts();
+    void splitPort();
+    void importStations();
+    void outlineFromFile();
+    void traceOutline();
+    void setOutline(geometry::Outline outline);
+    /// Applies a change to the job and says why where it is refused. True where it was made.
+    bool editJob(const QString& text, const std::function<void(job::Job&)>& change);
     /// Applies a change to the chosen port, if there is one, and says why where it is refused.
     void editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change);
 
@@ -73,7 +116,10 @@ private:
     std::array<QAction*, kCommandCount> m_actions{};
     QStackedWidget* m_pages = nullptr;
     QButtonGroup* m_stages = nullptr;
+    Services m_services;
     BenchStrip* m_bench = nullptr;
+    QWidget* m_calls = nullptr;
+    QMenu* m_recent = nullptr;
     QLabel* m_title = nullptr;
 };
 

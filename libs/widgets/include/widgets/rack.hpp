@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/rack_summary.hpp"
 #include "widgets/parts.hpp"
 
 namespace euryth::widgets {
@@ -19,6 +20,9 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    /// Height of a tile: as many ports as there are have to be seen at once.
+    [[nodiscard]] double tileHeight() const;
+    void paintMarks(QPainter& painter, const app::RackSummary& summary, const QRectF& line) const;
     void paintTile(QPainter& painter, std::size_t port) const;
 };
 
