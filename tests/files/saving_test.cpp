@@ -6,6 +6,7 @@
 
 #include "files/job_file.hpp"
 #include "files/migrate.hpp"
+#include "files/photos.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
 
@@ -107,4 +108,19 @@ TEST_CASE("migration walks from version to version, notes what changed in meanin
     Json present{{"version", kJobVersion}};
     migrate(present, kJobVersion, migrations(), notes);
     CHECK(present["version"] == kJobVersion);
+}
+
+TEST_CASE("a photo is copied beside the job, once, and another of the same name does not replace it")
+{
+    const TempFolder folder;
+    const auto job = folder.path() / "my job.euryth.json";
+    const auto elsewhere = folder.path() / "camera";
+    std::filesystem::create_directories(elsewhere / "two");
+    std::ofstream(elsewhere / "window.jpg") << "first";
+    std::ofstream(elsewhere / "two" / "window.jpg") << "second";
+    CHECK(takePhoto(job, elsewhere / "window.jpg") == std::string("my job.photos/window.jpg"));
+    CHECK(takePhoto(job, elsewhere / "two" / "window.jpg") == std::string("my job.photos/window-2.jpg"));
+    CHECK(takePhoto(job, photoFolder(job) / "window.jpg") == std::string("my job.photos/window.jpg"));
+    CHECK(contentOf(photoPath(job, "my job.photos/window-2.jpg")) == "second");
+    CHECK(takePhoto(job, elsewhere / "none.jpg").error().find("is no file") != std::string::npos);
 }

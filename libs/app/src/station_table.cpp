@@ -159,9 +159,12 @@ void StationTable::choose(const QModelIndex& at)
 {
     if (!at.isValid())
         return;
-    workspace().chooseStation(static_cast<std::size_t>(at.row()));
-    if (m_columns == Columns::Walls && at.column() > 0)
-        workspace().chooseSector(geometry::sectorAt(static_cast<std::size_t>(at.column() - 1)));
+    const auto station = static_cast<std::size_t>(at.row());
+    if (m_columns == Columns::Sections)
+        return workspace().chooseStation(station);
+    const int sector = at.column() - 1;
+    workspace().chooseWall(station, sector < 0 ? std::nullopt
+                                               : std::optional(geometry::sectorAt(static_cast<std::size_t>(sector))));
 }
 
 }  // namespace euryth::app

@@ -90,11 +90,14 @@ void Workspace::choosePort(std::size_t port)
     tell(&Workspace::selectionChanged);
 }
 
-void Workspace::chooseStation(std::size_t station)
+void Workspace::chooseStation(std::size_t station) { chooseWall(station, m_sector); }
+
+void Workspace::chooseWall(std::size_t station, std::optional<geometry::Sector> sector)
 {
-    if (!port() || station >= port()->stations.size() || m_station == station)
+    if (!port() || station >= port()->stations.size() || (m_station == station && m_sector == sector))
         return;
     m_station = station;
+    m_sector = sector;
     for (const judgement::ProbeResult& probe : analysis().probes) {
         if (probe.station == station)
             m_probe = probe.index;

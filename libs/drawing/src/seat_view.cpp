@@ -43,7 +43,7 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
         return paintEmpty(painter, theme, rect, scene.missing);
     painter.setRenderHint(QPainter::Antialiasing);
     const auto corners = cornersOf(*scene.stack);
-    const QRectF plot = rect.adjusted(64, 26, -92, -30);
+    const QRectF plot = rect.adjusted(64, 26, -100, -26);
     const double wide = corners.front().x() - corners.back().x();
     const double deep = corners.back().y() - corners.front().y();
     const double below = 0.35 * deep;  // some throat wall under the last cut
@@ -54,10 +54,10 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
     };
     // The insert: from the top cut's outer edge down the cuts, and down the throat's wall.
     QPolygonF metal;
-    metal << QPointF(plot.right() + 20, pixel(corners.front()).y());
+    metal << QPointF(rect.right(), pixel(corners.front()).y());
     for (const QPointF& corner : corners)
         metal << pixel(corner);
-    metal << QPointF(pixel(corners.back()).x(), plot.bottom()) << QPointF(plot.right() + 20, plot.bottom());
+    metal << QPointF(pixel(corners.back()).x(), plot.bottom()) << QPointF(rect.right(), plot.bottom());
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.casting);
     painter.drawPolygon(metal);
@@ -96,7 +96,7 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
     paintLabel(painter, rect, {edge, rect.top() + 9}, tr("valve edge"));
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left() + 6, rect.bottom() - 20, rect.width() - 12, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("to the axis ← · seen in a cut through the valve's axis"));
+                     tr("cut through the valve; its axis is at the left"));
 }
 
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect)

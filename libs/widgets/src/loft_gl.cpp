@@ -94,17 +94,15 @@ protected:
         scene.missing = LoftCanvas::tr("This job has no port yet.");
         if (port)
             scene = drawing::loftScene(workspace.job(), *port, workspace.analysis(), workspace.station(), theme);
-        QPainter painter(this);
         const QColor ground = theme.panel;
         if (m_gl) {
-            painter.beginNativePainting();
             m_gl->glClearColor(static_cast<float>(ground.redF()), static_cast<float>(ground.greenF()),
                                static_cast<float>(ground.blueF()), 1.0F);
             m_gl->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
             if (!scene.empty())
                 drawSurface(scene);
-            painter.endNativePainting();
         }
+        QPainter painter(this);
         const QRectF whole(rect());
         if (scene.empty())
             return drawing::paintEmpty(painter, theme, whole, scene.missing);

@@ -197,7 +197,7 @@ void MainWindow::refresh()
     m_calls->setVisible(!m_context.look.bigDigits());
     const bool port = workspace.port() != nullptr;
     for (const CommandId id : {CommandId::RemovePort, CommandId::MovePortUp, CommandId::MovePortDown, CommandId::CopyPort,
-                               CommandId::MirrorPort, CommandId::SwapPorts, CommandId::ImportStations})
+                               CommandId::MirrorPort, CommandId::SwapPorts, CommandId::ImportStations, CommandId::AddPhoto})
         action(id)->setEnabled(port);
     action(CommandId::SplitPort)
         ->setEnabled(port && !workspace.port()->isBranch() && job::branchesOf(workspace.job(), *workspace.port()).empty());
@@ -231,6 +231,10 @@ void MainWindow::run(CommandId id)
         if (mayReplace())
             openDemo();
         return;
+    case CommandId::OpenDemoFour:
+        if (mayReplace())
+            openDemoFour();
+        return;
     case CommandId::SaveJob: save(false); return;
     case CommandId::SaveJobAs: save(true); return;
     case CommandId::Quit: close(); return;
@@ -245,6 +249,8 @@ void MainWindow::run(CommandId id)
     case CommandId::StageShape: return setStage(app::Stage::Shape);
     case CommandId::StageProbe: return setStage(app::Stage::Probe);
     case CommandId::StageCut: return setStage(app::Stage::Cut);
+    case CommandId::NextTab: return findChild<SurveyPage*>()->stepTab(1);
+    case CommandId::PreviousTab: return findChild<SurveyPage*>()->stepTab(-1);
     case CommandId::NextStation: return workspace.stepStation(1);
     case CommandId::PreviousStation: return workspace.stepStation(-1);
     case CommandId::NextPort: return workspace.stepPort(1);
@@ -342,16 +348,25 @@ void MainWindow::offerLeftovers()
     }
 }
 
-void MainWindow::openDemo()
+void MainWindow::openBuiltIn(const QString& resource)
 {
     initialiseDemoResources();
-    QFile file(QStringLiteral(":/demo/sidecar-cross.euryth.json"));
+    QFile file(resource);
     if (!file.open(QIODevice::ReadOnly))
         return m_prompts.tell(this, tr("The demo job is missing"), file.errorString());
     const auto job = files::parseJob(file.readAll().toStdString());
     if (!job)
         return m_prompts.tell(this, tr("The demo job is broken"), QString::fromStdString(job.error().text()));
     m_context.workspace.document().reset(*job, {});
+}
+
+void MainWindow::openDemoFour() { openBuiltIn(QStringLiteral(":/demo/iron-four.euryth.json")); }
+
+void MainWindow::openDemo()
+{
+    openBuiltIn(QStringLiteral(":/demo/sidecar-cross.euryth.json"));
+    if (!m_context.workspace.port())
+        return;
     const auto choke = judgement::chokePoint(*m_context.workspace.port(), m_context.workspace.analysis());
     if (!choke)
         return;

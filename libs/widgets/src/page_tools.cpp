@@ -17,6 +17,7 @@ QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& ch
     for (int i = 0; i < names.size(); ++i) {
         auto* button = new QPushButton(names[i]);
         button->setCheckable(true);
+        button->setProperty("switch", true);
         button->setChecked(i == 0);
         group->addButton(button, i);
         layout->addWidget(button);

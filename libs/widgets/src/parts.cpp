@@ -86,7 +86,7 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
       m_reason(new QLabel)
 {
     m_edit->setAlignment(Qt::AlignRight);
-    m_edit->setMinimumWidth(64);
+    m_edit->setMinimumWidth(78);
     m_edit->setMaximumWidth(96);
     m_edit->installEventFilter(this);
     m_unit->setMinimumWidth(34);

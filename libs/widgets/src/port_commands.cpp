@@ -5,6 +5,7 @@
 #include <QImageReader>
 
 #include "app/port_edits.hpp"
+#include "files/photos.hpp"
 #include "imports/outline_file.hpp"
 #include "widgets/main_window.hpp"
 
@@ -24,6 +25,7 @@ bool MainWindow::runPortCommand(CommandId id)
     case CommandId::ImportStations: importStations(); return true;
     case CommandId::OutlineFromFile: outlineFromFile(); return true;
     case CommandId::TraceOutline: traceOutline(); return true;
+    case CommandId::AddPhoto: addPhoto(); return true;
     default: return false;
     }
 }
@@ -141,6 +143,21 @@ void MainWindow::outlineFromFile()
         imported->outline = geometry::scaledToWidth(imported->outline, *width);
     }
     setOutline(std::move(imported->outline));
+}
+
+void MainWindow::addPhoto()
+{
+    const QString job = m_context.workspace.document().path();
+    if (job.isEmpty())
+        return m_prompts.tell(this, tr("Save the job first"), tr("Photos are kept in a folder beside the job's file."));
+    const QString path = m_prompts.takeFrom(this, tr("Photo of this port"),
+                                            tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
+    if (path.isEmpty())
+        return;
+    const auto name = files::takePhoto(job.toStdString(), path.toStdString());
+    if (!name)
+        return m_prompts.tell(this, tr("The photo is not kept"), QString::fromStdString(name.error()));
+    editPort(tr("Add photo"), [&](job::Job&, job::Port& port) { port.photos.push_back({*name, {}, {}}); });
 }
 
 void MainWindow::traceOutline()

@@ -88,10 +88,11 @@ drawing::CompareScene CompareCanvas::scene() const
         entry.areas = analysis.areas.value;
         std::optional<double> area;
         if (scene.s) {
-            if (const auto station = job::stationNear(port, *scene.s, lengthFromMm(2.0))) {
+            constexpr Length near = lengthFromMm(6.0);  // ports of one head are not measured at the same places
+            if (const auto station = job::stationNear(port, *scene.s, near))
                 entry.section = analysis.sections[*station];
-                area = job::netArea(port.stations[*station]).si();
-            }
+            if (entry.areas && *scene.s >= entry.areas->start() && *scene.s <= entry.areas->end())
+                area = entry.areas->at(*scene.s).si();
         }
         areas.push_back(area);
         scene.entries.push_back(std::move(entry));

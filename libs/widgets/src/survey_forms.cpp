@@ -24,7 +24,7 @@ QString tr(const char* text) { return QCoreApplication::translate("SurveyForms",
 QGridLayout* newGrid()
 {
     auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(24);
+    grid->setHorizontalSpacing(16);
     grid->setVerticalSpacing(6);
     grid->setColumnStretch(0, 1);
     grid->setColumnStretch(1, 1);
@@ -135,7 +135,7 @@ QString layoutText(const app::Workspace& workspace)
                      .arg(workspace.text(Kind::Length, a.floorRadius->radius.si()))
                      .arg(a.floorRadius->station + 1);
     if (a.floorApex)
-        parts << tr("floor's highest point %1 over the deck").arg(workspace.text(Kind::Length, a.floorApex->si()));
+        parts << tr("floor's highest point at z = %1").arg(workspace.text(Kind::Length, a.floorApex->si()));
     if (a.turnEnd)
         parts << tr("the turn ends at %1").arg(workspace.text(Kind::Position, a.turnEnd->si()));
     if (parts.isEmpty())
@@ -233,6 +233,86 @@ QWidget* openingFields(Context context, const QString& title, job::Opening job::
     return box;
 }
 
+template <class Text>
+TextEdit* castingText(Context context, std::size_t index, const QString& label, Text text)
+{
+    TextEdit::Source source;
+    source.label = label;
+    source.get = [=] {
+        const auto& castings = context.workspace.job().castings;
+        return index < castings.size() ? QString::fromStdString(text(castings[index])) : QString();
+    };
+    source.set = [=](const QString& typed) {
+        return context.workspace.document().edit(tr("Change casting"), [&](job::Job& job) {
+            const std::string before = job.castings[index].id;
+            text(job.castings[index]) = typed.toStdString();
+            for (job::Port& port : job.ports) {  // its ports follow a casting that is renamed
+                if (!before.empty() && port.casting == before)
+                    port.casting = job.castings[index].id;
+            }
+        });
+    };
+    return new TextEdit(context, std::move(source));
+}
+
+/// One row for each casting of the job, made anew when their number changes.
+class CastingRows : public QWidget {
+public:
+    explicit CastingRows(Context context) : m_context(context), m_column(new QVBoxLayout(this))
+    {
+        m_column->setContentsMargins(0, 0, 0, 0);
+        m_column->setSpacing(4);
+        QObject::connect(&context.workspace, &app::Workspace::jobChanged, this, [this] { refresh(); });
+        refresh();
+    }
+
+private:
+    void refresh()
+    {
+        const std::size_t count = m_context.workspace.job().castings.size();
+        while (m_rows.size() > count) {
+            m_rows.back()->deleteLater();
+            m_rows.pop_back();
+        }
+        while (m_rows.size() < count)
+            addRow(m_rows.size());
+    }
+
+    void addRow(std::size_t index)
+    {
+        auto* row = new QWidget;
+        auto* grid = newGrid();
+        grid->setContentsMargins(0, 0, 0, 0);
+        row->setLayout(grid);
+        grid->addWidget(castingText(m_context, index, tr("Casting"), [](auto& c) -> auto& { return c.id; }), 0, 0);
+        grid->addWidget(castingText(m_context, index, tr("of"), [](auto& c) -> auto& { return c.material; }), 0, 1);
+        Context context = m_context;
+        FormBuilder(m_context, *grid).add(0, 2, [=]() -> std::optional<app::FieldBinding> {
+            if (index >= context.workspace.job().castings.size())
+                return std::nullopt;
+            return app::bind(tr("thickest wall"), field::castingThickness, Kind::Length,
+                             [=](auto& job) -> auto& { return job.castings[index].thickness; });
+        });
+        m_column->addWidget(row);
+        m_rows.push_back(row);
+    }
+
+    Context m_context;
+    QVBoxLayout* m_column;
+    std::vector<QWidget*> m_rows;
+};
+
+QString photoText(const app::Workspace& workspace)
+{
+    const job::Port* port = workspace.port();
+    if (!port || port->photos.empty())
+        return tr("No photos of this port (Port, Add a photo).");
+    QStringList names;
+    for (const job::Photo& photo : port->photos)
+        names << QString::fromStdString(photo.file);
+    return tr("Photos: %1").arg(names.join(QStringLiteral(", ")));
+}
+
 }  // namespace
 
 QWidget* makeGaugeLine(Context context)
@@ -244,7 +324,7 @@ QWidget* makeGaugeLine(Context context)
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     form.job(0, 0, tr("Gauge block"), field::gaugeBlock, Kind::Length, [](auto& j) -> auto& { return j.gauge.block; });
-    form.job(0, 1, tr("gauge reads on it"), field::gaugeReading, Kind::Length,
+    form.job(0, 1, tr("reads"), field::gaugeReading, Kind::Length,
              [](auto& j) -> auto& { return j.gauge.reading; });
     row->addLayout(grid, 1);
     row->addWidget(liveLabel(context, [context] {
@@ -268,16 +348,16 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     FormBuilder form(context, *grid);
     const auto valve = [](auto m) { return [=](auto& port) -> auto& { return port.valve.*m; }; };
     using V = job::Valve;
-    form.port(0, 0, tr("Valve diameter"), field::valveDiameter, Kind::Length, valve(&V::diameter));
-    form.port(1, 0, tr("Stem diameter"), field::stem, Kind::Length, valve(&V::stem));
-    form.port(2, 0, tr("Throat diameter"), field::throat, Kind::Length, valve(&V::throat));
-    form.port(3, 0, tr("Bowl diameter"), field::bowl, Kind::Length, valve(&V::bowl));
-    form.port(4, 0, tr("Pilot diameter"), field::pilot, Kind::Length, valve(&V::pilot));
-    form.port(0, 1, tr("Seat inside valve edge"), field::edgeInset, Kind::Length, valve(&V::edgeInset));
-    form.port(1, 1, tr("Seat run-out"), field::runOut, Kind::Length, valve(&V::runOut));
-    form.port(2, 1, tr("Bridge to next seat"), field::bridge, Kind::Length, valve(&V::bridge));
-    form.port(3, 1, tr("Valve edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
-    form.port(4, 1, tr("Bowl to next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
+    form.port(0, 0, tr("Valve"), field::valveDiameter, Kind::Length, valve(&V::diameter));
+    form.port(1, 0, tr("Stem"), field::stem, Kind::Length, valve(&V::stem));
+    form.port(2, 0, tr("Throat"), field::throat, Kind::Length, valve(&V::throat));
+    form.port(3, 0, tr("Bowl"), field::bowl, Kind::Length, valve(&V::bowl));
+    form.port(4, 0, tr("Pilot"), field::pilot, Kind::Length, valve(&V::pilot));
+    form.port(0, 1, tr("Seat inset"), field::edgeInset, Kind::Length, valve(&V::edgeInset));
+    form.port(1, 1, tr("Run-out"), field::runOut, Kind::Length, valve(&V::runOut));
+    form.port(2, 1, tr("Bridge"), field::bridge, Kind::Length, valve(&V::bridge));
+    form.port(3, 1, tr("Edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
+    form.port(4, 1, tr("To next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
     column->addLayout(grid);
     column->addWidget(heading(tr("Seat cuts, from outside in")));
     column->addWidget(newTable(context, app::makeSeatTable(context.workspace, nullptr), messages, "seatTable", 4));
@@ -316,14 +396,14 @@ QWidget* makeRunnerForm(Context context)
     column->addWidget(heading(tr("How the runner lies")));
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
-    form.port(0, 0, tr("Straight from window"), field::straight, Kind::Position,
+    form.port(0, 0, tr("Straight part"), field::straight, Kind::Position,
               [](auto& p) -> auto& { return p.runner.straight; });
     form.port(0, 1, tr("Turn"), field::turn, Kind::Angle, [](auto& p) -> auto& { return p.runner.turn; });
     form.port(1, 0, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
               [](auto& p) -> auto& { return p.shortSide.radius; });
     form.port(1, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
               [](auto& p) -> auto& { return p.shortSide.height; });
-    form.port(2, 0, tr("Turn's end to valve"), field::bowlDepth, Kind::Position,
+    form.port(2, 0, tr("Bowl depth"), field::bowlDepth, Kind::Position,
               [](auto& p) -> auto& { return p.runner.bowlDepth; });
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return layoutText(context.workspace); }));
@@ -331,6 +411,7 @@ QWidget* makeRunnerForm(Context context)
                                     &judgement::PortAnalysis::manifoldStep));
     column->addWidget(openingFields(context, tr("Gasket at the window"), &job::Port::gasket,
                                     &judgement::PortAnalysis::gasketStep));
+    column->addWidget(liveLabel(context, [context] { return photoText(context.workspace); }));
     column->addStretch(1);
     return page;
 }
@@ -347,7 +428,7 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return volumeText(context.workspace); }));
     column->addWidget(heading(tr("Chambers by burette")));
-    column->addWidget(newTable(context, app::makeChamberTable(context.workspace, nullptr), messages, "chamberTable", 4));
+    column->addWidget(newTable(context, app::makeChamberTable(context.workspace, nullptr), messages, "chamberTable", 3));
     auto& document = context.workspace.document();
     column->addWidget(listButtons(
         tr("Add chamber"), tr("Remove last"),
@@ -371,10 +452,31 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     close.job(0, 0, tr("Bore"), field::bore, Kind::Length, engine(&E::bore));
     close.job(0, 1, tr("Stroke"), field::stroke, Kind::Length, engine(&E::stroke));
     close.job(1, 0, tr("Gasket bore"), field::gasketBore, Kind::Length, engine(&E::gasketBore));
-    close.job(1, 1, tr("Gasket, crushed"), field::gasketThickness, Kind::Length, engine(&E::gasketThickness));
-    close.job(2, 0, tr("Piston below deck"), field::deckClearance, Kind::Length, engine(&E::deckClearance));
+    close.job(1, 1, tr("Gasket"), field::gasketThickness, Kind::Length, engine(&E::gasketThickness));
+    close.job(2, 0, tr("Below deck"), field::deckClearance, Kind::Length, engine(&E::deckClearance));
     close.job(2, 1, tr("Piston dish"), field::pistonDish, Kind::SmallVolume, engine(&E::pistonDish));
     column->addLayout(closing);
+    column->addWidget(heading(tr("Castings")));
+    column->addWidget(new CastingRows(context));
+    column->addWidget(listButtons(
+        tr("Add casting"), tr("Remove last"),
+        [&document] {
+            document.edit(tr("Add casting"), [](job::Job& job) {
+                const std::string id(1, static_cast<char>('A' + job.castings.size() % 26));
+                job.castings.push_back({id, {}, std::nullopt, {}, {}});
+            });
+        },
+        [&document] {
+            document.edit(tr("Remove casting"), [](job::Job& job) {
+                if (job.castings.empty())
+                    return;
+                for (job::Port& port : job.ports) {
+                    if (port.casting == job.castings.back().id)
+                        port.casting.clear();
+                }
+                job.castings.pop_back();
+            });
+        }));
     column->addStretch(1);
     return page;
 }

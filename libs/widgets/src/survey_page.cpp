@@ -47,6 +47,7 @@ QScrollArea* scrolled(QWidget* form)
 
 SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
+    setObjectName(QStringLiteral("surveyPage"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(8);
@@ -181,17 +182,19 @@ QWidget* SurveyPage::makeShapeLine()
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(4);
-    auto* shapes = makeSwitch({tr("Calipers"), tr("Traced"), tr("Area only")},
+    auto* shapes = makeSwitch({tr("Calipers"), tr("Traced"), tr("Area")},
                               [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
                               QStringLiteral("shapeSwitch"));
     m_shapes = shapes->findChild<QButtonGroup*>();
     row->addWidget(shapes);
     row->addStretch(1);
     auto* file = new QPushButton(tr("File…"));
+    file->setProperty("switch", true);
     file->setObjectName(QStringLiteral("outlineFile"));
     file->setToolTip(tr("Takes the outline out of a CSV, SVG or DXF file"));
     connect(file, &QPushButton::clicked, this, &SurveyPage::outlineFileWanted);
     auto* trace = new QPushButton(tr("Trace…"));
+    trace->setProperty("switch", true);
     trace->setObjectName(QStringLiteral("traceOutline"));
     trace->setToolTip(tr("Traces the outline on a picture of a mould slice"));
     connect(trace, &QPushButton::clicked, this, &SurveyPage::traceWanted);
@@ -218,6 +221,18 @@ void SurveyPage::showTab(Tab tab)
     }
     readOut();
 }
+
+void SurveyPage::stepTab(int by)
+{
+    if (m_context.workspace.stage() != app::Stage::Survey)
+        return;
+    const int count = m_tables->count();
+    showTab(static_cast<Tab>((m_tables->currentIndex() + by + count) % count));
+    if (QWidget* first = m_tables->currentWidget()->nextInFocusChain(); first && m_tables->currentIndex() > 1)
+        first->setFocus();
+}
+
+void SurveyPage::showInSpace() { m_viewSwitch->button(static_cast<int>(View::Space))->click(); }
 
 void SurveyPage::setShape(job::SectionKind kind)
 {

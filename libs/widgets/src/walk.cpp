@@ -1,10 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "widgets/walk.hpp"
 
+#include <utility>
+
 #include <QAction>
 #include <QCoreApplication>
 #include <QDir>
 #include <QPixmap>
+
+#include "widgets/pages.hpp"
 
 namespace euryth::widgets {
 
@@ -25,25 +29,47 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
 {
     if (!QDir().mkpath(folder))
         return MainWindow::tr("The folder %1 cannot be made").arg(folder);
+    using Tab = SurveyPage::Tab;
     struct Stop {
         const char* name;
         CommandId stage;
-        bool switchUnits;
-        bool switchStyle;
+        std::optional<Tab> tab = {};
+        bool inch = false;
+        bool dark = false;
+        bool big = false;
+        bool four = false;  ///< in the four-cylinder demo job
     };
-    constexpr Stop stops[] = {
-        {"survey", CommandId::StageSurvey, false, false},     {"shape", CommandId::StageShape, false, false},
-        {"probe", CommandId::StageProbe, false, false},       {"cut", CommandId::StageCut, false, false},
-        {"survey-inch", CommandId::StageSurvey, true, false}, {"probe-dark", CommandId::StageProbe, false, true},
-        {"cut-dark", CommandId::StageCut, false, true}};
+    bool inFour = false;
+    constexpr CommandId survey = CommandId::StageSurvey;
+    const Stop stops[] = {{"survey", survey, Tab::Sections},
+                          {"survey-walls", survey, Tab::Walls},
+                          {"survey-valve-end", survey, Tab::ValveEnd},
+                          {"survey-runner", survey, Tab::Runner},
+                          {"survey-volumes", survey, Tab::Volumes},
+                          {"survey-big-digits", survey, Tab::Sections, true, false, true},
+                          {"shape", CommandId::StageShape},
+                          {"probe", CommandId::StageProbe},
+                          {"cut", CommandId::StageCut},
+                          {"probe-dark", CommandId::StageProbe, {}, false, true},
+                          {"cut-dark", CommandId::StageCut, {}, false, true},
+                          {"four-compare", survey, Tab::Compare, false, false, false, true},
+                          {"four-space", survey, Tab::Runner, false, false, false, true}};
     for (const Stop& stop : stops) {
-        const bool unitsDiffer = (context.workspace.displayUnits().system == units::System::Inch) != stop.switchUnits;
-        const bool styleDiffers = (context.look.style() == drawing::Style::NightShift) != stop.switchStyle;
-        if (unitsDiffer)
+        if ((context.workspace.displayUnits().system == units::System::Inch) != stop.inch)
             window.action(CommandId::SwitchUnits)->trigger();
-        if (styleDiffers)
+        if ((context.look.style() == drawing::Style::NightShift) != stop.dark)
             window.action(CommandId::SwitchStyle)->trigger();
+        context.look.setBigDigits(stop.big);
         window.action(stop.stage)->trigger();
+        if (stop.four && !std::exchange(inFour, true)) {
+            window.openDemoFour();
+            context.workspace.choosePort(5);  // the port whose core is shifted
+            context.workspace.chooseStation(3);
+        }
+        if (stop.tab)
+            window.findChild<SurveyPage*>()->showTab(*stop.tab);
+        if (stop.four && stop.tab == Tab::Runner)
+            window.findChild<SurveyPage*>()->showInSpace();
         settle();
         const QString path = QDir(folder).filePath(QString::fromLatin1(stop.name) + QStringLiteral(".png"));
         if (!window.grab().save(path))

@@ -52,6 +52,8 @@ public:
     void stepPort(int by);
     void chooseProbe(std::size_t probe);
     void choosePoint(std::size_t point);
+    /// Station and sector in one move.
+    void chooseWall(std::size_t station, std::optional<geometry::Sector> sector);
     void chooseSector(std::optional<geometry::Sector> sector);
     void setStage(Stage stage);
     void setUnits(const units::DisplayUnits& units);

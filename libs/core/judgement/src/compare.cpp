@@ -45,11 +45,16 @@ Spread spreadOf(std::vector<std::optional<double>> values, double oddFrom)
         return result;
     const auto [low, high] = std::ranges::minmax(known);
     result.spread = (high - low) / *result.mean;
+    // Two groups that differ by design (long and short ports) have no odd one: the median deviation tells.
+    constexpr double kManyDeviations = 3.0;
     constexpr std::size_t fewestForOdd = 3;  // of two neither is the odd one
     if (known.size() < fewestForOdd)
         return result;
     const double median = medianOf(known);
-    double farthest = oddFrom;
+    std::vector<double> offs;
+    for (const double value : known)
+        offs.push_back(std::abs(value / median - 1.0));
+    double farthest = std::max(oddFrom, kManyDeviations * medianOf(offs));
     for (std::size_t i = 0; i < result.values.size(); ++i) {
         const double off = result.values[i] ? std::abs(*result.values[i] / median - 1.0) : 0.0;
         if (off >= farthest) {

@@ -66,6 +66,7 @@ public:
     /// Opens a file, after asking about unsaved changes; says why where it cannot.
     void openFile(const QString& path);
     void openDemo();
+    void openDemoFour();
     /// Asks about what sessions that ended without saving have left.
     void offerLeftovers();
 
@@ -92,6 +93,7 @@ private:
     void removeProbeSet();
     void useSuggestedPlan();
     void fillRecent();
+    void openBuiltIn(const QString& resource);
     void opened(const QString& path);
     // port_commands.cpp
     bool runPortCommand(CommandId id);
@@ -105,6 +107,7 @@ private:
     void importStations();
     void outlineFromFile();
     void traceOutline();
+    void addPhoto();
     void setOutline(geometry::Outline outline);
     /// Applies a change to the job and says why where it is refused. True where it was made.
     bool editJob(const QString& text, const std::function<void(job::Job&)>& change);

@@ -22,6 +22,9 @@ public:
     enum class Tab { Sections, Walls, ValveEnd, Runner, Volumes, Compare };
     explicit SurveyPage(Context context, QWidget* parent = nullptr);
     void showTab(Tab tab);
+    void stepTab(int by);
+    /// Shows the port in space beside the tab.
+    void showInSpace();
 
 signals:
     void addStationWanted();

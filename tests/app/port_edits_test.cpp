@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include "app/port_edits.hpp"
+#include "job/check.hpp"
+#include "support/demo.hpp"
+
+using namespace euryth;
+using namespace euryth::app;
+using geometry::index;
+using geometry::Sector;
+
+namespace {
+
+std::vector<std::string> ids(const job::Job& job)
+{
+    std::vector<std::string> all;
+    for (const job::Port& port : job.ports)
+        all.push_back(port.id);
+    return all;
+}
+using Ids = std::vector<std::string>;
+
+}  // namespace
+
+TEST_CASE("mirroring changes left and right of everything over, and twice is nothing")
+{
+    const job::Job job = demoJob();
+    job::Port port = job.ports[0];
+    port.stations[4].pose.y = lengthFromMm(3);
+    port.stations[4].pose.yaw = angleFromDegrees(5);
+    port.manifold.shiftLeft = lengthFromMm(0.5);
+    port.stations[2].section.kind = job::SectionKind::Outline;
+    port.stations[2].section.points = {{0.02, 0.01}, {-0.01, 0.01}, {-0.01, -0.01}};
+    const job::Port before = port;
+    mirrorPort(port);
+    CHECK(port.stations[4].wall.at[index(Sector::Left)] == before.stations[4].wall.at[index(Sector::Right)]);
+    CHECK(port.stations[4].wall.at[index(Sector::Floor)] == before.stations[4].wall.at[index(Sector::Floor)]);
+    CHECK(port.stations[4].unrepairable[index(Sector::Left)] == before.stations[4].unrepairable[index(Sector::Right)]);
+    CHECK(inMm(*port.stations[4].pose.y) == Approx(-3));
+    CHECK(port.probes[0].readings[0].u == -before.probes[0].readings[0].u);
+    CHECK(port.stations[2].section.points[0].left == Approx(-0.02));
+    mirrorPort(port);
+    CHECK(port == before);
+}
+
+TEST_CASE("copying takes what is chosen and leaves the rest")
+{
+    job::Job job = demoJob();
+    const job::Port& from = job.ports[0];
+    job::Port to = job.ports[2];
+    copyMeasurements(from, to, {});
+    CHECK(to.stations.size() == from.stations.size());
+    CHECK(to.id == "I2");
+    CHECK_FALSE(to.stations[4].wall.at[0]);  // walls are measured at each port
+    CHECK(to.valve == from.valve);
+    CHECK(to.probes.empty());
+
+    to.stations[4].wall.at[2] = lengthFromMm(7);
+    job::Port shorter = from;
+    shorter.stations.resize(6);
+    copyMeasurements(shorter, to, {});
+    CHECK(to.stations.size() == 6);
+    CHECK(inMm(*to.stations[4].wall.at[2]) == Approx(7));  // its own wall stays at the same distance
+
+    CopyChoice walls{false, true, false, false, false, true};
+    copyMeasurements(from, to, walls);
+    CHECK(to.stations[4].wall.at[index(Sector::Left)] == from.stations[4].wall.at[index(Sector::Right)]);
+    CHECK(to.stations.size() == 6);
+}
+
+TEST_CASE("a port whose stations go loses the probe sets that were taken there")
+{
+    job::Job job = demoJob();
+    job::Port other = job.ports[0];
+    other.stations.resize(3);
+    copyMeasurements(other, job.ports[0], {});
+    CHECK(job.ports[0].probes.empty());
+    CHECK(job::check(job).empty());
+}
+
+TEST_CASE("swapping changes what was measured over, not what the ports are")
+{
+    job::Job job = demoJob();
+    const job::Job before = job;
+    swapMeasurements(job.ports[0], job.ports[2]);
+    CHECK(job.ports[0].id == "I1");
+    CHECK(job.ports[2].cylinder == 2);
+    CHECK(job.ports[2].stations == before.ports[0].stations);
+    CHECK(job.ports[0].stations.empty());
+    swapMeasurements(job.ports[0], job.ports[2]);
+    CHECK(job == before);
+}
+
+TEST_CASE("ports are added, split, renamed, moved and removed with their branches")
+{
+    job::Job job = demoJob();
+    CHECK(ids(job) == Ids{"I1", "E1", "I2", "E2"});
+    CHECK(addPort(job, 0) == 1);
+    CHECK(ids(job) == Ids{"I1", "I3", "E1", "I2", "E2"});
+    CHECK(splitPort(job, 0, 8) == 1);
+    CHECK(ids(job) == Ids{"I1", "I1/a", "I1/b", "I3", "E1", "I2", "E2"});
+    CHECK(job.ports[0].stations.size() == 8);
+    CHECK(job.ports[1].stations.size() == 5);
+    CHECK(job.ports[1].probes.size() == 2);  // short side and bowl went along
+    CHECK(job.ports[0].probes.size() == 1);
+    CHECK(job.ports[1].valve.diameter);
+    CHECK_FALSE(job.ports[0].valve.diameter);
+    CHECK(job::check(job).empty());
+    CHECK(splitPort(job, 1, 2) == 1);  // a branch does not split
+    CHECK(ids(job).size() == 7);
+    renamePort(job, 0, "Left");
+    CHECK(ids(job) == Ids{"Left", "Left/a", "Left/b", "I3", "E1", "I2", "E2"});
+    renamePort(job, 2, "c");
+    CHECK(job.ports[2].id == "Left/c");
+    CHECK(movePort(job, 1, 1) == 2);  // a branch takes its port along
+    CHECK(ids(job) == Ids{"I3", "Left", "Left/a", "Left/c", "E1", "I2", "E2"});
+    CHECK(movePort(job, 4, -1) == 1);
+    CHECK(ids(job) == Ids{"I3", "E1", "Left", "Left/a", "Left/c", "I2", "E2"});
+    CHECK(movePort(job, 6, 1) == 6);
+    CHECK(job::check(job).empty());
+    removePort(job, 3);
+    CHECK(ids(job) == Ids{"I3", "E1", "Left", "Left/c", "I2", "E2"});
+    removePort(job, 2);
+    CHECK(ids(job) == Ids{"I3", "E1", "I2", "E2"});
+}
+
+TEST_CASE("the guide makes every port of a head, and splits those that feed two valves")
+{
+    const job::Job job = makeJob({"Four-valve twin", 2, 2, 1, "aluminium", lengthFromMm(90), {}, true});
+    CHECK(ids(job) == Ids{"I1", "I1/a", "I1/b", "E1", "I2", "I2/a", "I2/b", "E2"});
+    CHECK(job.castings.size() == 2);
+    CHECK(job.ports[0].casting == "A");
+    CHECK(job.ports[5].casting == "B");
+    CHECK(job::materialOf(job, job.ports[7]) == "aluminium");
+    CHECK(job.engine.cylinders == 2);
+    CHECK_FALSE(job.engine.stroke);
+    CHECK(job::check(job).empty());
+}
