@@ -442,15 +442,15 @@ TEST_CASE("big digits show what is typed, and give their room back")
     CHECK(f.find<QWidget>("calls")->isVisible());
 }
 
-TEST_CASE("the port in space is drawn without OpenGL where that cannot be had, and turns by keys")
+TEST_CASE("the port in space is drawn without OpenGL where that cannot be had, and turns by keys and mouse")
 {
     WindowFixture f;
-    CHECK_FALSE(widgets::openGlWorks());  // offscreen: an OpenGL widget would end the program
     show(f, Tab::Runner);
     f.find<widgets::SurveyPage>("surveyPage")->showInSpace();
     f.settle();
     auto* space = f.find<widgets::LoftCanvas>("loftCanvas");
     REQUIRE(space->isVisible());
+    space->drawBySoftware();
     const QImage first = space->grab().toImage();
     space->setFocus();
     f.press(Qt::Key_Right);
@@ -527,4 +527,34 @@ TEST_CASE("what a killed session left is offered and recovered")
     CHECK(workspace.job().title == "Left behind");
     CHECK(workspace.document().isDirty());
     CHECK(recovery.leftBehind().empty());
+}
+
+TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where no weld reaches")
+{
+    WindowFixture f;
+    f.workspace.chooseStation(5);
+    show(f, Tab::Sections);
+    f.find<QWidget>("viewSwitch")->findChildren<QPushButton*>()[3]->click();
+    f.settle();
+    fill(f, "Left part", "14.2");
+    fill(f, "Right part", "14.6");
+    CHECK(inMm(port(f).stations[5].section.shape.width) == Approx(31.8));  // not all parts are known yet
+    fill(f, "Kerf across", "1/8in");
+    CHECK(inMm(port(f).stations[5].section.shape.width) == Approx(14.2 + 3.175 + 14.6));
+    // The width is the sum of its parts now; typing another one is refused with the reason.
+    auto* sections = f.find<widgets::EntryView>("sectionTable");
+    goTo(sections, 5, 1);
+    f.typeAndEnter("33");
+    CHECK(f.find<QLabel>("surveyMessage")->text().contains("sum of the parts"));
+    f.press(Qt::Key_Escape);
+    f.workspace.chooseStation(2);
+    const Area before = job::netArea(port(f).stations[2]);
+    fill(f, "Boss width", "8");
+    fill(f, "Boss height", "3");
+    CHECK(inMm2(before - job::netArea(port(f).stations[2])) == Approx(24));
+    f.find<QCheckBox>("unrepairable-floor")->click();
+    CHECK(port(f).stations[2].unrepairable[geometry::index(geometry::Sector::Floor)]);
+    while (f.workspace.document().undoStack().canUndo())
+        f.trigger(CommandId::Undo);
+    CHECK(f.workspace.job() == demoJob());
 }

@@ -93,6 +93,7 @@ void SectionView::paint(QPainter& painter) const
     if (m_scene.showWalls)
         paintCasting(painter);
     paintAir(painter);
+    paintOpenings(painter);
     paintCut(painter);
     if (m_scene.showWalls)
         paintWallLabels(painter);
@@ -171,6 +172,26 @@ void SectionView::paintAir(QPainter& painter) const
         constexpr double legible = 30.0;
         if (!m_scene.traverse && box.width() > legible)
             paintLabel(painter, m_rect, {box.center().x(), box.bottom() + 10.0}, tr("guide boss"));
+    }
+}
+
+void SectionView::paintOpenings(QPainter& painter) const
+{
+    constexpr std::size_t points = 120;
+    double row = 0.0;
+    for (const SectionScene::Opening& opening : m_scene.openings) {
+        QPolygonF shape;
+        for (const geometry::Point& p : WallContour(opening.shape).outline(points))
+            shape << toPixel({m_box.middle.left + opening.middle.left + p.left, m_box.middle.up + opening.middle.up + p.up});
+        QPen pen = row == 0.0 ? planPen(m_scene.theme, 1.8) : metalPen(m_scene.theme, 1.8);
+        painter.setPen(pen);
+        painter.drawPolygon(shape);
+        // What the line is, in the light of the port.
+        painter.setFont(font(text::kSecond));
+        const QPointF at(m_middle.x() - 40, toPixel({0.0, m_box.middle.up - m_box.height.si() / 2.0}).y() - 44 + row);
+        painter.drawLine(at, at + QPointF(24, 0));
+        painter.drawText(at + QPointF(30, 4), opening.name);
+        row += 18.0;
     }
 }
 

@@ -25,6 +25,28 @@ public:
         });
     }
 
+    /// A number of the chosen station; `also` is called with the station after a change.
+    template <class Member, class Also>
+    FieldEdit* station(int row, int column, const QString& label, const job::Field& field, units::Kind kind,
+                       Member member, Also also)
+    {
+        Context context = m_context;
+        return add(row, column, [=]() -> std::optional<app::FieldBinding> {
+            const auto port = context.workspace.portIndex();
+            const auto station = context.workspace.station();
+            if (!port || !station)
+                return std::nullopt;
+            auto binding = app::bind(label, field, kind, [=](auto& job) -> auto& {
+                return member(job.ports[*port].stations[*station]);
+            });
+            binding.set = [=, set = binding.set](job::Job& job, std::optional<double> si) {
+                set(job, si);
+                also(job.ports[*port].stations[*station]);
+            };
+            return binding;
+        });
+    }
+
     /// A number of the job as a whole.
     template <class Member>
     FieldEdit* job(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)

@@ -12,6 +12,22 @@
 
 namespace euryth::widgets {
 
+namespace {
+
+void addOpenings(const job::Port& port, drawing::SectionScene& scene)
+{
+    const auto add = [&](const job::Opening& opening, const QString& name) {
+        if (const auto shape = opening.shape()) {
+            scene.openings.push_back(
+                {*shape, {opening.shiftLeft.value_or(Length{}).si(), opening.shiftUp.value_or(Length{}).si()}, name});
+        }
+    };
+    add(port.manifold, port.side == job::Side::Intake ? SectionCanvas::tr("manifold") : SectionCanvas::tr("header"));
+    add(port.gasket, SectionCanvas::tr("gasket"));
+}
+
+}  // namespace
+
 SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Canvas(context, parent), m_shows(shows)
 {
     setMinimumSize(220, 200);
@@ -32,8 +48,11 @@ std::optional<drawing::SectionScene> SectionCanvas::scene() const
     scene.units = workspace().displayUnits();
     scene.theme = theme();
     scene.showSizes = m_shows == Shows::Sizes;
-    if (m_shows == Shows::Sizes)
+    if (m_shows == Shows::Sizes) {
         scene.chosenSector = workspace().sector();
+        if (*station == 0)
+            addOpenings(*workspace().port(), scene);
+    }
     if (analysis.cutProblem) {
         for (const geometry::Sector s : geometry::kSectors)
             scene.hold[geometry::index(s)] =

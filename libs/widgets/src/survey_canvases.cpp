@@ -8,6 +8,7 @@
 
 #include "drawing/paint_empty.hpp"
 #include "judgement/compare.hpp"
+#include "loft_renderer.hpp"
 
 namespace euryth::widgets {
 
@@ -117,6 +118,14 @@ LoftCanvas::LoftCanvas(Context context, QWidget* parent) : Canvas(context, paren
     setToolTip(tr("Drag to turn, wheel to zoom; arrow keys, + and - do the same."));
 }
 
+LoftCanvas::~LoftCanvas() = default;
+
+void LoftCanvas::drawBySoftware()
+{
+    m_software = true;
+    update();
+}
+
 void LoftCanvas::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
@@ -125,49 +134,46 @@ void LoftCanvas::paintEvent(QPaintEvent*)
         return drawing::paintEmpty(painter, theme(), area(), tr("This job has no port yet."));
     const auto scene =
         drawing::loftScene(workspace().job(), *port, workspace().analysis(), workspace().station(), theme());
-    drawing::paintLoft(painter, scene, m_control.camera(), area(), theme());
+    if (!m_renderer && !m_software)
+        m_renderer = std::make_unique<LoftRenderer>();  // not before it is looked at: a context takes a moment
+    const auto picture =
+        m_software ? std::nullopt : m_renderer->render(scene, m_camera, size(), devicePixelRatioF(), theme().panel);
+    if (!picture)
+        return drawing::paintLoft(painter, scene, m_camera, area(), theme());
+    painter.drawImage(QPointF(0, 0), *picture);
+    drawing::paintLoftMarks(painter, scene, m_camera, area(), theme());
 }
 
-bool LoftCanvas::event(QEvent* event)
+void LoftCanvas::mousePressEvent(QMouseEvent* event) { m_last = event->position(); }
+
+void LoftCanvas::mouseMoveEvent(QMouseEvent* event)
 {
-    if (!m_control.handle(*event))
-        return Canvas::event(event);
+    if (!(event->buttons() & Qt::LeftButton))
+        return;
+    m_camera.orbit(event->position() - m_last);
+    m_last = event->position();
     update();
-    return true;
 }
 
-bool OrbitControl::handle(const QEvent& event)
+void LoftCanvas::wheelEvent(QWheelEvent* event)
 {
-    switch (event.type()) {
-    case QEvent::MouseButtonPress:
-        m_last = static_cast<const QMouseEvent&>(event).position();
-        return false;  // the widget may still take the focus
-    case QEvent::MouseMove: {
-        const auto& mouse = static_cast<const QMouseEvent&>(event);
-        if (!(mouse.buttons() & Qt::LeftButton))
-            return false;
-        m_camera.orbit(mouse.position() - m_last);
-        m_last = mouse.position();
-        return true;
-    }
-    case QEvent::Wheel: m_camera.zoomBy(static_cast<const QWheelEvent&>(event).angleDelta().y() / 120.0); return true;
-    case QEvent::KeyPress: return handleKey(static_cast<const QKeyEvent&>(event).key());
-    default: return false;
-    }
+    m_camera.zoomBy(event->angleDelta().y() / 120.0);
+    update();
 }
 
-bool OrbitControl::handleKey(int key)
+void LoftCanvas::keyPressEvent(QKeyEvent* event)
 {
     constexpr double step = 12.0;
-    switch (key) {
-    case Qt::Key_Left: m_camera.orbit({-step, 0}); return true;
-    case Qt::Key_Right: m_camera.orbit({step, 0}); return true;
-    case Qt::Key_Up: m_camera.orbit({0, -step}); return true;
-    case Qt::Key_Down: m_camera.orbit({0, step}); return true;
-    case Qt::Key_Plus: m_camera.zoomBy(1); return true;
-    case Qt::Key_Minus: m_camera.zoomBy(-1); return true;
-    default: return false;
+    switch (event->key()) {
+    case Qt::Key_Left: m_camera.orbit({-step, 0}); break;
+    case Qt::Key_Right: m_camera.orbit({step, 0}); break;
+    case Qt::Key_Up: m_camera.orbit({0, -step}); break;
+    case Qt::Key_Down: m_camera.orbit({0, step}); break;
+    case Qt::Key_Plus: m_camera.zoomBy(1); break;
+    case Qt::Key_Minus: m_camera.zoomBy(-1); break;
+    default: return Canvas::keyPressEvent(event);
     }
+    update();
 }
 
 BigReadout::BigReadout(Context context, QWidget* parent) : QWidget(parent), m_context(context)

@@ -20,7 +20,7 @@ using units::Kind;
 namespace {
 
 /// What stands beside each tab.
-enum class View { Section, Side, Space, Seat, Compare };
+enum class View { Section, Side, Space, Details, Seat, Compare };
 
 View viewFor(SurveyPage::Tab tab)
 {
@@ -136,7 +136,7 @@ QWidget* SurveyPage::makeCompare()
 QWidget* SurveyPage::makeSide()
 {
     m_sidePanel = new Panel({});
-    auto* views = makeSwitch({tr("Section"), tr("Side"), tr("In space")},
+    auto* views = makeSwitch({tr("Section"), tr("Side"), tr("In space"), tr("Details")},
                              [this](int i) {
                                  m_views->setCurrentIndex(i);
                                  refresh();
@@ -147,7 +147,8 @@ QWidget* SurveyPage::makeSide()
     m_views = new QStackedWidget;
     m_views->addWidget(makeSectionView());
     m_views->addWidget(new LongSectionCanvas(m_context));
-    m_views->addWidget(makeLoftWidget(m_context));
+    m_views->addWidget(new LoftCanvas(m_context));
+    m_views->addWidget(scrolled(makeStationForm(m_context)));
     m_views->addWidget(new SeatCanvas(m_context));
     m_views->addWidget(new CompareCanvas(m_context));
     m_sidePanel->body()->addWidget(m_views, 1);
@@ -209,7 +210,7 @@ void SurveyPage::showTab(Tab tab)
     m_tabs->button(static_cast<int>(tab))->setChecked(true);
     const View view = viewFor(tab);
     m_views->setCurrentIndex(static_cast<int>(view));
-    if (view <= View::Space)
+    if (view <= View::Details)
         m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
     m_context.workspace.chooseSector(tab == Tab::Walls ? std::optional(m_context.workspace.sector().value_or(
                                                              geometry::Sector::Roof))

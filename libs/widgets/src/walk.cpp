@@ -53,6 +53,7 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
                           {"probe-dark", CommandId::StageProbe, {}, false, true},
                           {"cut-dark", CommandId::StageCut, {}, false, true},
                           {"four-compare", survey, Tab::Compare, false, false, false, true},
+                          {"four-window", survey, Tab::Sections, false, false, false, true},
                           {"four-space", survey, Tab::Runner, false, false, false, true}};
     for (const Stop& stop : stops) {
         if ((context.workspace.displayUnits().system == units::System::Inch) != stop.inch)
@@ -64,8 +65,9 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
         if (stop.four && !std::exchange(inFour, true)) {
             window.openDemoFour();
             context.workspace.choosePort(5);  // the port whose core is shifted
-            context.workspace.chooseStation(3);
         }
+        if (stop.four)
+            context.workspace.chooseStation(stop.tab == Tab::Sections ? 0 : 3);
         if (stop.tab)
             window.findChild<SurveyPage*>()->showTab(*stop.tab);
         if (stop.four && stop.tab == Tab::Runner)

@@ -29,6 +29,13 @@ struct SectionScene {
     double speedLow = 0.0;  ///< m/s, ends of the colour scale
     double speedHigh = 1.0;
     std::optional<std::size_t> chosenPoint;
+    /// Manifold and gasket, drawn over the window's section.
+    struct Opening {
+        geometry::RoundedRectangle shape;
+        geometry::Point middle;  ///< against the section's
+        QString name;
+    };
+    std::vector<Opening> openings;
     std::optional<geometry::Sector> chosenSector;  ///< where a wall is being entered
     units::DisplayUnits units;
     Theme theme;
@@ -53,6 +60,7 @@ public:
 private:
     void paintCasting(QPainter& painter) const;
     void paintAir(QPainter& painter) const;
+    void paintOpenings(QPainter& painter) const;
     void paintCut(QPainter& painter) const;
     void paintWallLabels(QPainter& painter) const;
     void paintSizes(QPainter& painter) const;

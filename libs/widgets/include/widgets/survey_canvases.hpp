@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <memory>
+
 #include "drawing/compare_view.hpp"
 #include "drawing/loft_view.hpp"
 #include "drawing/seat_view.hpp"
@@ -34,40 +36,32 @@ protected:
 /// Indices of the ports that are compared with the chosen one: same side, and branches with branches of the same name.
 std::vector<std::size_t> comparedPorts(const app::Workspace& workspace);
 
-/// Turns mouse, wheel and keys into a camera's moves, for both ways of drawing the port in space.
-class OrbitControl {
-public:
-    /// True where the event moved the camera, so that the picture has to be drawn anew.
-    bool handle(const QEvent& event);
-    [[nodiscard]] const drawing::OrbitCamera& camera() const { return m_camera; }
+class LoftRenderer;
 
-private:
-    bool handleKey(int key);
-
-    drawing::OrbitCamera m_camera;
-    QPointF m_last;
-};
-
-/// The port in space without OpenGL. Drag turns it, the wheel zooms; arrow keys and + and - do the same.
+/// The port in space, drawn by OpenGL where that can be had, else by the painter. Drag turns it, the wheel zooms; arrow
+/// keys and + and - do the same.
 class LoftCanvas : public Canvas {
     Q_OBJECT
 
 public:
     explicit LoftCanvas(Context context, QWidget* parent = nullptr);
+    ~LoftCanvas() override;
+    /// Draws without OpenGL from now on.
+    void drawBySoftware();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
-    bool event(QEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    OrbitControl m_control;
+    drawing::OrbitCamera m_camera;
+    QPointF m_last;
+    std::unique_ptr<LoftRenderer> m_renderer;
+    bool m_software = false;
 };
-
-/// The port in space: drawn by OpenGL where that works, else by LoftCanvas. The choice is made before any OpenGL widget
-/// exists, because one that cannot draw ends the program.
-QWidget* makeLoftWidget(Context context);
-/// True where an OpenGL 3.3 context can be had and the platform can show it in a window.
-bool openGlWorks();
 
 /// What is being typed, so large that it can be read from two metres.
 class BigReadout : public QWidget {
