@@ -75,7 +75,8 @@ TEST_CASE("outlines that cannot be computed with say why")
     CHECK(problemOf(fromMm({{0, 0}, {1, 1}}))->find("at least 3 points, has 2") != std::string::npos);
     CHECK(problemOf(fromMm({{10, 10}, {-10, -10}, {10, -10}, {-10, 10}}))->find("cross") != std::string::npos);
     CHECK(problemOf(fromMm({{0, 0}, {5, 0}, {10, 0}})).has_value());
-    CHECK(problemOf(fromMm({{0, 0}, {5, 5}, {std::nan(""), 0}}))->find("finite") != std::string::npos);
+    CHECK(problemOf(fromMm({{0, 0}, {5, 5}, {std::nan(""), 0}}))->find("within 10 m") != std::string::npos);
+    CHECK(problemOf(fromMm({{0, 0}, {5, 5}, {1e300, 0}})));
 }
 
 TEST_CASE("scale from a known length, mirror, centre")

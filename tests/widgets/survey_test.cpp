@@ -207,7 +207,9 @@ TEST_CASE("volumes: chambers, compression and castings")
     for (const auto& [label, value] : std::initializer_list<std::pair<const char*, const char*>>{
              {"Gasket bore", "96"}, {"Gasket", "1.2"}, {"Below deck", "0.4"}, {"Piston dish", "-5"}})
         fill(f, label, value);
-    f.workspace.document().edit("chamber", [](job::Job& job) { job.chambers.push_back({1, volumeFromCc(48), {}, {}}); });
+    f.workspace.document().edit("chamber", [](job::Job& job) {
+        job.chambers.push_back({1, volumeFromCc(48), {}, {}});
+    });
     f.settle();
     auto* chambers = f.find<widgets::EntryView>("chamberTable");
     // 499.67 cc swept over 48 + 8.69 + 2.78 - 5 cc.
@@ -295,7 +297,8 @@ TEST_CASE("tracing on a picture: two points and their length give the scale, the
     click(250, 280);
     CHECK_FALSE(ok->isEnabled());
     dialog.findChild<QLineEdit*>("traceLength")->setText("40mm");  // 200 pixels
-    for (const auto& [x, y] : std::initializer_list<std::pair<double, double>>{{100, 50}, {300, 50}, {300, 200}, {100, 200}})
+    for (const auto& [x, y] :
+         std::initializer_list<std::pair<double, double>>{{100, 50}, {300, 50}, {300, 200}, {100, 200}})
         click(x, y);
     CHECK(ok->isEnabled());
     CHECK(inMm2(geometry::area(dialog.outline())) == Approx(40 * 30).epsilon(0.02));
@@ -510,7 +513,7 @@ TEST_CASE("what a killed session left is offered and recovered")
     job::Job job = demoJob();
     job.title = "Left behind";
     std::ofstream((folder.path() / "recovery" / "1-x.recovery")) << "{\"format\":\"euryth-recovery\",\"job\":\"\"}\n"
-                                                                  << files::jobText(job);
+                                                                 << files::jobText(job);
     app::Workspace workspace;
     widgets::Look look;
     app::Recovery recovery(workspace.document(), place);
@@ -557,4 +560,27 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
     while (f.workspace.document().undoStack().canUndo())
         f.trigger(CommandId::Undo);
     CHECK(f.workspace.job() == demoJob());
+}
+
+TEST_CASE("a common runner shows the sum of its branches, which cannot be dragged")
+{
+    WindowFixture f;
+    f.workspace.document().edit("split", [](job::Job& job) {
+        app::splitPort(job, 0, 8);
+        job.ports[2].stations = job.ports[1].stations;
+    });
+    f.workspace.choosePort(0);
+    f.settle();
+    REQUIRE(f.workspace.analysis().areas);
+    CHECK(f.workspace.analysis().areas->knots().size() == 13);
+    f.trigger(CommandId::StageShape);
+    auto* canvas = f.find<widgets::AreaCanvas>("areaCanvas");
+    const QPoint at = canvas->handleOf(12).toPoint();
+    const job::Job before = f.workspace.job();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+    QTest::mouseMove(canvas, at - QPoint(0, 20));
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at - QPoint(0, 20));
+    CHECK(f.workspace.job() == before);
+    CHECK(f.workspace.station().value_or(99) < 8);
+    CHECK_FALSE(canvas->grab().isNull());
 }

@@ -60,6 +60,15 @@ void paintLine(QPainter& painter, const AreaView& view, const RunnerScene& scene
     painter.drawPolyline(line);
 }
 
+void paintHandle(QPainter& painter, const Theme& theme, QPointF c, double r, bool filled)
+{
+    QPolygonF diamond;
+    diamond << c + QPointF(0, -r) << c + QPointF(r, 0) << c + QPointF(0, r) << c + QPointF(-r, 0);
+    painter.setPen(solidPen(theme.plan, 1.8));
+    painter.setBrush(filled ? theme.plan : theme.panel);
+    painter.drawPolygon(diamond);
+}
+
 void paintWanted(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
 {
     if (!scene.wanted)
@@ -103,7 +112,7 @@ std::optional<std::size_t> AreaView::handleAt(const RunnerScene& scene, QPointF 
 {
     std::optional<std::size_t> best;
     double nearest = kGrab;
-    for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+    for (std::size_t i = 0; i < scene.stations.size() && !scene.stations[i].sum; ++i) {
         const QPointF d = handle(scene.stations[i]) - p;
         const double distance = std::hypot(d.x(), d.y());
         if (distance < nearest) {
@@ -161,13 +170,8 @@ void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& s
         painter.setPen(solidPen(theme.now, 1.4));
         painter.setBrush(theme.panel);
         painter.drawEllipse(QPointF(x.toPixel(s.s), y.toPixel(s.area)), 3.0, 3.0);
-        const double r = grabbed == i ? kHandle + 2 : kHandle;
-        QPolygonF diamond;
-        const QPointF c = handle(s);
-        diamond << c + QPointF(0, -r) << c + QPointF(r, 0) << c + QPointF(0, r) << c + QPointF(-r, 0);
-        painter.setPen(solidPen(theme.plan, 1.8));
-        painter.setBrush(grabbed == i || chosen ? theme.plan : theme.panel);
-        painter.drawPolygon(diamond);
+        if (!s.sum)
+            paintHandle(painter, theme, handle(s), grabbed == i ? kHandle + 2 : kHandle, grabbed == i || chosen);
         painter.setBrush(Qt::NoBrush);
         if (s.name.isEmpty())
             continue;

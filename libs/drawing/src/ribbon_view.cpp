@@ -93,9 +93,11 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     painter.fillPath(present, theme.nowSoft);
     painter.strokePath(present, solidPen(theme.ink, 1.4));
 
-    const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan.has_value(); });
+    const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan || s.sum; });
     if (planned) {
-        const QPolygonF plan = band(scene, x, middle, [&](std::size_t i) { return half(*scene.stations[i].plan); });
+        const QPolygonF plan = band(scene, x, middle, [&](std::size_t i) {
+            return half(scene.stations[i].plan.value_or(scene.stations[i].area));
+        });
         const auto oneSide = static_cast<qsizetype>(scene.stations.size());
         painter.setPen(planPen(theme, 1.6));
         painter.drawPolyline(plan.first(oneSide));

@@ -42,6 +42,15 @@ RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& an
         station.name = QString::fromStdString(judgement::stationName(analysis, port, i));
         scene.stations.push_back(station);
     }
+    for (const geometry::AreaAt& knot : analysis.areas->knots().subspan(port.stations.size())) {
+        RunnerScene::Station sum;
+        sum.s = knot.s.si();
+        sum.area = knot.area.si();
+        sum.sum = true;
+        scene.stations.push_back(sum);
+    }
+    if (scene.stations.back().sum)
+        scene.stations.back().name = QCoreApplication::translate("Runner", "branches");
     constexpr int points = 160;
     const geometry::AreaCurve& curve = *analysis.areas;
     for (int i = 0; i <= points; ++i) {
@@ -58,7 +67,7 @@ RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& an
 std::optional<std::size_t> stationAtPixel(const RunnerScene& scene, const AxisMap& x, double pixel)
 {
     std::optional<std::size_t> nearest;
-    for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+    for (std::size_t i = 0; i < scene.stations.size() && !scene.stations[i].sum; ++i) {
         const auto distance = [&](std::size_t k) { return std::abs(x.toPixel(scene.stations[k].s) - pixel); };
         if (!nearest || distance(i) < distance(*nearest))
             nearest = i;

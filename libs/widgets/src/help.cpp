@@ -17,7 +17,8 @@ QString tr(const char* text) { return QCoreApplication::translate("Help", text);
 QString tables()
 {
     return tr(
-        "<p><b>In the tables</b> just type. Enter goes on to the next value, arrows move, Delete makes a value "
+        "<p><b>In the tables</b> just type. Enter goes on to the next value, * takes the value above, arrows move, "
+        "Delete makes a value "
         "unknown, Ctrl+C and Ctrl+V exchange with a spreadsheet. A value that cannot be read stays in its cell, "
         "marked ▲, with the reason below the table; Escape puts the old one back.</p>"
         "<p>A number may have a unit or be a small sum: <code>2 1/16in</code>, <code>0.045+0.010</code>, "
@@ -33,7 +34,19 @@ QString stageHelp(app::Stage stage)
         return tr("<h2>Survey: what the port is</h2><p>Stations count along the centreline from the window to the "
                   "valve. At each one give width, height and the four corner radii as seen from the window with the "
                   "roof up, and under <i>Walls</i> the wall thickness at the eight places round the port. Leave empty "
-                  "what was not measured: nothing is ever cut where the wall is not known.</p>") +
+                  "what was not measured: nothing is ever cut where the wall is not known.</p>"
+                  "<p>A section may also be <i>traced</i> (points, a CSV, SVG or DXF file, or on a picture) or known "
+                  "by its "
+                  "<i>area</i> alone. <i>Details</i> holds boss, stem, the parts of a sectioned head with the saw's "
+                  "kerf, "
+                  "and the places where no weld reaches.</p><p><i>Runner</i> places the port in the head, "
+                  "<i>Volumes</i> "
+                  "holds burette, chambers and castings, <i>Compare</i> finds the odd port out. Ctrl+PgDown and "
+                  "Ctrl+PgUp "
+                  "go through the tabs, Insert adds a station, Ctrl+B shows big digits.</p><p><b>Mind</b> sharp edges "
+                  "of "
+                  "sectioned heads; heavy heads want two people or a hoist, and one with its cams in never stands face "
+                  "down.</p>") +
                tables();
     case app::Stage::Shape:
         return tr(

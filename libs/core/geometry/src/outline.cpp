@@ -62,9 +62,11 @@ std::optional<std::string> problemOf(const Outline& outline)
     constexpr std::size_t fewest = 3;
     if (outline.points.size() < fewest)
         return "must have at least 3 points, has " + std::to_string(outline.points.size());
-    if (std::ranges::any_of(outline.points,
-                            [](const Point& p) { return !std::isfinite(p.left) || !std::isfinite(p.up); }))
-        return "must have finite points only";
+    constexpr double farthest = 10.0;  // m; the geometry library gives up on numbers that no port has
+    if (!std::ranges::all_of(outline.points, [](const Point& p) {
+            return std::abs(p.left) < farthest && std::abs(p.up) < farthest;  // false for what is no number
+        }))
+        return "must have points within 10 m of its middle only";
     const BoostPolygon polygon = toBoost(outline);
     if (bg::intersects(polygon))
         return "must not cross itself; give the points in order round the wall";

@@ -146,7 +146,7 @@ private:
             Call& call = add(keyAt(std::string(key(f.kind)), f.s), Severity::Warning, Stage::Shape);
             call.s = f.s;
             const auto station = job::stationNear(m_port, f.s);
-            const std::string place = station ? thePlace(*station) : "the runner";
+            const std::string place = station ? thePlace(*station) : "the branches";
             switch (f.kind) {
             case geometry::FindingKind::Step: call.title << "A step at " << place; break;
             case geometry::FindingKind::SmallBigSmall: call.title << "Small, big, small around " << place; break;

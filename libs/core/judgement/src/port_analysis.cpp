@@ -396,6 +396,7 @@ double flowShare(const job::Job& job, const job::Port& port)
 PortAnalysis analyse(const job::Job& job, const job::Port& port)
 {
     PortAnalysis analysis;
+    analysis.splits = !job::branchesOf(job, port).empty();
     placeInHead(port, analysis);
     valveEnd(port, analysis);
     analysis.coreShift = coreShift(port);
@@ -429,14 +430,16 @@ std::string pointName(probing::GridPoint p)
 std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
 {
     if (station == 0)
-        return "window";
+        return port.isBranch() ? "branch" : "window";
     if (station == analysis.places.pinch)
         return "pinch";
     if (station == analysis.places.shortSide)
         return "short side";
     if (station == analysis.places.bowl)
         return "bowl";
-    return station + 1 == port.stations.size() ? "throat" : "";
+    if (station + 1 < port.stations.size())
+        return "";
+    return analysis.splits ? "split" : "throat";
 }
 
 }  // namespace euryth::judgement

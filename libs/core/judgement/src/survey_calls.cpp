@@ -241,7 +241,7 @@ private:
                            "the turn begins) + bowl depth"));
             }
         }
-        if (!m_analysis.floorRadius || !m_port.shortSide.radius)
+        if (!m_analysis.floorRadius || !m_port.shortSide.radius || m_analysis.splits)
             return;
         const Length found = m_analysis.floorRadius->radius;
         const double off = found / *m_port.shortSide.radius - 1.0;

@@ -25,6 +25,8 @@ struct RunnerScene {
         std::optional<double> reachable;
         std::optional<double> afterCut;
         QString name;  ///< window, pinch, ... or empty
+        bool sum =
+            false;  ///< not a station but the branches of a common runner together; it cannot be chosen or planned
     };
     struct Mark {
         double s = 0.0;

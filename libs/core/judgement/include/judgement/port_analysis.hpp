@@ -58,6 +58,7 @@ struct WindowStep {
 
 /// Everything that is worked out of one port, from the job's data alone.
 struct PortAnalysis {
+    bool splits = false;                      ///< a common runner with branches
     std::vector<geometry::Section> sections;  ///< per station
     std::vector<geometry::Pose> poses;        ///< per station, or none
     Known<geometry::RadiusAt> floorRadius;    ///< the tightest bend of the floor line
@@ -102,7 +103,8 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port);
 /// Where a grid point lies, in words ("floor left", "middle").
 std::string pointName(probing::GridPoint p);
 
-/// A station's name, or an empty text: window, pinch, short side, bowl, throat. The short side is the station at which
+/// A station's name, or an empty text: window, pinch, short side, bowl, throat; where branches begin
+/// and split. The short side is the station at which
 /// the heading has made nearest to half of the runner's turn, the bowl the widest one after it; both need poses.
 std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
 

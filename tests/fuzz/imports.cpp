@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Tables and drawings from other programs: whatever is in them, they are read whole or refused with a text.
+#include <cstdlib>
+#include <fstream>
+#include <iterator>
+
+#include "imports/outline_file.hpp"
+#include "imports/station_import.hpp"
+#include "mutate.hpp"
+
+using namespace euryth;
+
+namespace {
+
+void expectSound(const tl::expected<imports::ImportedOutline, std::string>& imported)
+{
+    if (!imported ? imported.error().empty() : geometry::problemOf(imported->outline).has_value())
+        std::abort();
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    if (argc != 3)
+        return 2;
+    std::ifstream in(argv[2], std::ios::binary);
+    const std::string dxf{std::istreambuf_iterator<char>(in), {}};
+    const std::string svg = R"(<svg width="40mm" viewBox="0 0 80 80"><path d="M40 20 h60 a20 20 0 0 1 0 40 h-60 z"/>)"
+                            R"(<polygon points="0,0 80,0 80,60"/><circle cx="5" cy="5" r="4"/></svg>)";
+    const std::string table = "s;width;height;radius;wall left\n0;36;33;9;5\n10;35,5;33 mm;9;\n20;1.4in;33;9;4.8\n";
+    constexpr std::array<std::string_view, 18> pieces{"<",   ">", "\"", "/",    ";", "\t", "\n",   "1e308", "-1",
+                                                      "nan", "a", "z",  "C1 2", "0", "M",  "\"\"", "LINE",  "10\n"};
+    const auto file = std::filesystem::temp_directory_path() / ("euryth-fuzz-" + std::to_string(std::rand()) + ".dxf");
+    const int result = fuzz::runFor(std::atoi(argv[1]), [&](fuzz::Random& random) {
+        expectSound(imports::outlineFromSvg(fuzz::mutated(svg, pieces, random)));
+        const std::string changed = fuzz::mutated(table, pieces, random);
+        expectSound(imports::outlineFromTable(changed, {}));
+        const auto rows = imports::splitTable(changed);
+        const auto stations = imports::readStations(rows, imports::guessColumns(rows), {});
+        for (std::size_t i = 1; i < stations.stations.size(); ++i) {
+            if (stations.stations[i].s <= stations.stations[i - 1].s)
+                std::abort();
+        }
+        if (fuzz::below(random, 8) == 0) {
+            std::ofstream(file, std::ios::binary) << fuzz::mutated(dxf, pieces, random);
+            expectSound(imports::outlineFromDxf(file));
+        }
+    });
+    std::filesystem::remove(file);
+    return result;
+}
