@@ -4,6 +4,10 @@
 #include <cmath>
 #include <numbers>
 
+#include <boost/geometry.hpp>
+#include <boost/geometry/geometries/point_xy.hpp>
+#include <boost/geometry/geometries/polygon.hpp>
+
 #include "geometry/layout.hpp"
 #include "geometry/loft.hpp"
 
@@ -70,11 +74,39 @@ TEST_CASE("rings lie on the stations' sections, and a yawed heading turns left w
     Pose down;
     down.pitch = angleFromDegrees(-90);  // straight down: the roof looks forward
     CHECK(inHead(down, {0.0, 0.02}).x == Approx(0.02));
-    std::vector<PlacedSection> sections{{{}, straightPose(0), circle(30)}, {lengthFromMm(10), straightPose(10), circle(32)}};
+    std::vector<PlacedSection> sections{{{}, straightPose(0), circle(30)},
+                                        {lengthFromMm(10), straightPose(10), circle(32)}};
     const Loft loft = loftOf(sections, 2, 1);
     CHECK(loft.rings.size() == 3);
     CHECK(loft.stationRings == std::vector<std::size_t>{0, 2});
     CHECK(loft.rings[0][0].z == Approx(0.015));
     CHECK(loft.rings[1][0].z == Approx(0.0155));  // half way up a straight cone
     CHECK_THROWS_AS(loftOf(std::vector<PlacedSection>{sections[0]}), std::invalid_argument);
+}
+
+TEST_CASE("a loft's volume is that of its slices, whose areas Boost.Geometry works out")
+{
+    namespace bg = boost::geometry;
+    using P = bg::model::d2::point_xy<double>;
+    std::vector<PlacedSection> sections;
+    const double widths[] = {36, 33, 31, 35, 40};
+    for (int i = 0; i < 5; ++i) {
+        const Length r = lengthFromMm(7 + i);
+        sections.push_back({lengthFromMm(20.0 * i), straightPose(20.0 * i),
+                            RoundedRectangle{lengthFromMm(widths[i]), lengthFromMm(34 + i), {r, r, r, r}}});
+    }
+    const Loft loft = loftOf(sections, 12, 9);
+    double cc = 0;
+    std::vector<double> areas;
+    for (const auto& ring : loft.rings) {
+        bg::model::polygon<P> slice;
+        for (const auto& p : ring)
+            bg::append(slice.outer(), P(p.y * 1e3, p.z * 1e3));
+        bg::correct(slice);
+        areas.push_back(bg::area(slice));
+    }
+    for (std::size_t i = 0; i + 1 < areas.size(); ++i)
+        cc += (areas[i] + areas[i + 1]) / 2 * inMm(loft.s[i + 1] - loft.s[i]) / 1000;
+    CHECK(inCc(volumeOf(loft)) == Approx(cc).epsilon(2e-4));
+    CHECK(areas[loft.stationRings[2]] == Approx(inMm2(area(sections[2].section))).epsilon(3e-3));
 }

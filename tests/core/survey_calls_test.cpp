@@ -190,7 +190,7 @@ TEST_CASE("comparing ports: spread, and who is the odd one out")
     CHECK(*comparison.places[0].area.spread == Approx(0).margin(1e-12));
     CHECK_FALSE(comparison.places[6].area.values[3]);  // not measured there: unknown, not zero
     CHECK_FALSE(comparison.burette.mean);
-    CHECK(spreadOf({1.0, 2.0}).odd == std::nullopt);  // of two neither is the odd one
+    CHECK(spreadOf({1.0, 2.0}).odd == std::nullopt);                // of two neither is the odd one
     CHECK(spreadOf({10.0, 10.1, 13.0, 13.1}).odd == std::nullopt);  // two groups by design
     CHECK(spreadOf({10.0, 10.1, std::nullopt, 10.05, 13.1}).odd == 4);
     CHECK(*spreadOf({10.0, 10.0, 12.0}).spread == Approx(2.0 / (32.0 / 3)));

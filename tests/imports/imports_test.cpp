@@ -32,7 +32,8 @@ TEST_CASE("tables are split whatever a spreadsheet writes between cells")
     CHECK(splitTable("1,5;2\r\n3;4") == std::vector<Row>{{"1,5", "2"}, {"3", "4"}});
     CHECK(splitTable("1\t2\n") == std::vector<Row>{{"1", "2"}});
     CHECK(splitTable("\"a, b\",\"say \"\"x\"\"\"\n") == std::vector<Row>{{"a, b", "say \"x\""}});
-    CHECK(splitTable("\xEF\xBB\xBF" "a,b\n\n\n") == std::vector<Row>{{"a", "b"}});
+    CHECK(splitTable("\xEF\xBB\xBF"
+                     "a,b\n\n\n") == std::vector<Row>{{"a", "b"}});
     CHECK(splitTable("").empty());
     CHECK(columnName(0) == "A");
     CHECK(columnName(25) == "Z");
@@ -52,13 +53,15 @@ TEST_CASE("an outline out of a table of points, with units and a heading, centre
 
 TEST_CASE("outlines out of SVG: every shape, arcs and curves, the largest is taken, the scale where it is stated")
 {
-    const std::string head = R"(<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 200 200">)";
+    const std::string head =
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 200 200">)";
     CHECK(mm2(outlineFromSvg(head + R"(<rect x="10" y="10" width="60" height="80"/></svg>)")) == Approx(30 * 40));
     CHECK(mm2(outlineFromSvg(head + R"(<circle cx="50" cy="50" r="40"/><rect width="4" height="4"/></svg>)")) ==
           Approx(pi * 400).epsilon(1e-3));
     CHECK(mm2(outlineFromSvg(head + R"(<polygon points="0,0 80,0 80,60"/></svg>)")) == Approx(0.5 * 40 * 30));
     // A slot: two straight sides and two half circles of radius 20, as path arcs.
-    CHECK(mm2(outlineFromSvg(head + R"(<g><path d="M40 20 h60 a20 20 0 0 1 0 40 h-60 a20 20 0 0 1 0 -40 z"/></g></svg>)")) ==
+    CHECK(mm2(outlineFromSvg(head +
+                             R"(<g><path d="M40 20 h60 a20 20 0 0 1 0 40 h-60 a20 20 0 0 1 0 -40 z"/></g></svg>)")) ==
           Approx(30 * 20 + pi * 100).epsilon(1e-3));
     const auto unscaled = outlineFromSvg(R"(<svg><ellipse cx="0" cy="0" rx="20" ry="10"/></svg>)");
     CHECK(mm2(unscaled) == Approx(pi * 200).epsilon(1e-3));
@@ -75,22 +78,25 @@ TEST_CASE("SVG that cannot be used says why")
     CHECK(outlineFromSvg("<html/>").error().find("no <svg>") != std::string::npos);
     CHECK(outlineFromSvg("<svg/>").error().find("no closed shape") != std::string::npos);
     CHECK(outlineFromSvg(R"(<svg><path d="M0 0 L10 0 L10 10"/></svg>)").error().find("no closed") != std::string::npos);
-    CHECK(outlineFromSvg(R"x(<svg><g transform="scale(2)"><rect width="5" height="5"/></g></svg>)x").error().find("transform") !=
-          std::string::npos);
+    CHECK(outlineFromSvg(R"x(<svg><g transform="scale(2)"><rect width="5" height="5"/></g></svg>)x")
+              .error()
+              .find("transform") != std::string::npos);
     CHECK_FALSE(outlineFromSvg(R"(<svg><path d="M0 0 L banana z"/></svg>)"));
 }
 
 TEST_CASE("outlines out of DXF: lines and arcs joined end to end, closed polylines with bulges, circles")
 {
-    // A 20 x 30 rectangle with a half circle of radius 10 on top, its pieces in any direction; a small circle beside it.
+    // A 20 x 30 rectangle with a half circle of radius 10 on top, its pieces in any direction; a small circle beside
+    // it.
     const auto arch = outlineFromDxf(std::string(EURYTH_TEST_DATA) + "/imports/slice.dxf");
     CHECK(mm2(arch) == Approx(600 + pi * 50).epsilon(1e-3));
     CHECK(arch->scaleKnown);
     CHECK(arch->shapes == 2);
     const TempFolder folder;
     const auto path = folder.path() / "a slot.dxf";
-    std::ofstream(path) << "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n"
-                        << "10\n0\n20\n0\n10\n30\n20\n0\n42\n1\n10\n30\n20\n20\n10\n0\n20\n20\n42\n1\n0\nENDSEC\n0\nEOF\n";
+    std::ofstream(path)
+        << "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n"
+        << "10\n0\n20\n0\n10\n30\n20\n0\n42\n1\n10\n30\n20\n20\n10\n0\n20\n20\n42\n1\n0\nENDSEC\n0\nEOF\n";
     const auto slot = outlineFromFile(path, kMetric);
     CHECK(mm2(slot) == Approx(30 * 20 + pi * 100).epsilon(1e-3));
     CHECK_FALSE(slot->scaleKnown);

@@ -584,3 +584,42 @@ TEST_CASE("a common runner shows the sum of its branches, which cannot be dragge
     CHECK(f.workspace.station().value_or(99) < 8);
     CHECK_FALSE(canvas->grab().isNull());
 }
+
+TEST_CASE("an eight-port head by keys: typed, copied, compared, saved and reopened")
+{
+    WindowFixture f;
+    const TempFolder folder;
+    f.guide = app::GuideAnswers{"Four by keys", 4, 1, 1, "cast iron", lengthFromMm(86), lengthFromMm(80), false};
+    f.press(Qt::Key_N, Qt::ControlModifier);
+    CHECK(f.workspace.job().ports.size() == 8);
+    CHECK(QApplication::focusWidget() == f.find<widgets::EntryView>("sectionTable"));
+    for (const auto& [s, w, h] :
+         {std::tuple{"0", "31", "52"}, {"30", "29", "50"}, {"70", "36", "44"}, {"100", "40", "40"}}) {
+        f.press(Qt::Key_Insert);
+        f.press(Qt::Key_Home);
+        for (const char* number : {s, w, h})
+            f.typeAndEnter(number);
+    }
+    f.copyTo = widgets::CopyRequest{{2, 4, 6}, {}};
+    f.press(Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+    for (const std::size_t i : {2, 4, 6})
+        CHECK(f.workspace.job().ports[i].stations.size() == 4);
+    for (int i = 0; i < 4; ++i)
+        f.press(Qt::Key_Down, Qt::AltModifier);
+    CHECK(port(f).id == "I3");
+    f.press(Qt::Key_Home, Qt::ControlModifier);
+    f.press(Qt::Key_Down);
+    f.press(Qt::Key_Right);
+    f.typeAndEnter("31");  // this one differs
+    for (int i = 0; i < 5; ++i)
+        f.press(Qt::Key_PageDown, Qt::ControlModifier);
+    auto* table = f.find<QTableView>("compareTable");
+    CHECK(table->isVisible());
+    CHECK(table->model()->index(1, 3).data().toString().contains(QString::fromUtf8("▲")));
+    f.nextPath = QString::fromStdString(folder.path() / "four.euryth.json");
+    f.press(Qt::Key_S, Qt::ControlModifier);
+    const job::Job saved = f.workspace.job();
+    f.press(Qt::Key_N, Qt::ControlModifier);
+    f.press(Qt::Key_O, Qt::ControlModifier);
+    CHECK(f.workspace.job() == saved);
+}

@@ -63,7 +63,8 @@ void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice
             station.planArea = old ? old->planArea : std::nullopt;
         to.stations.push_back(std::move(station));
     }
-    std::erase_if(to.probes, [&](const job::ProbeSet& set) { return set.stationS && !job::stationNear(to, *set.stationS); });
+    std::erase_if(to.probes,
+                  [&](const job::ProbeSet& set) { return set.stationS && !job::stationNear(to, *set.stationS); });
 }
 
 bool idTaken(const job::Job& job, const std::string& id) { return job::findPort(job, id).has_value(); }

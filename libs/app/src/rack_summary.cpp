@@ -20,7 +20,8 @@ Progress surveyProgress(const job::Port& port, bool isCommon)
     const bool walls = std::ranges::all_of(port.stations, [](const job::Station& s) {
         return std::ranges::any_of(s.wall.at, [](const auto& wall) { return wall.has_value(); });
     });
-    return progress(!port.stations.empty(), port.stations.size() >= 2 && walls && (job::throatOf(port.valve) || isCommon));
+    return progress(!port.stations.empty(),
+                    port.stations.size() >= 2 && walls && (job::throatOf(port.valve) || isCommon));
 }
 
 void headline(const Workspace& workspace, const job::Port& port, const judgement::PortAnalysis& a, RackSummary& tile)
@@ -63,7 +64,8 @@ RackSummary rackSummary(const Workspace& workspace, std::size_t index)
     const auto planned = std::ranges::count_if(analysis.plan, [](const auto& p) { return p.has_value(); });
     const auto probed =
         std::ranges::count_if(analysis.probes, [](const auto& p) { return static_cast<bool>(p.traverse); });
-    tile.stages = {surveyProgress(port, !job::branchesOf(workspace.job(), port).empty()), progress(planned > 0, planned == std::ssize(analysis.plan)),
+    tile.stages = {surveyProgress(port, !job::branchesOf(workspace.job(), port).empty()),
+                   progress(planned > 0, planned == std::ssize(analysis.plan)),
                    progress(!port.probes.empty(), probed == std::ssize(port.probes)),
                    progress(analysis.cut.has_value(), analysis.cut && !analysis.cut->makesWorse())};
     for (const judgement::Call& call : workspace.callsOf(index)) {

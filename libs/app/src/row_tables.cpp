@@ -20,8 +20,7 @@ RowTable::RowTable(Workspace& workspace, Source source, QObject* parent)
 void RowTable::follow()
 {
     const int rows = m_source.rows();
-    const bool same =
-        rows == m_rows && m_port == workspace().portIndex() && m_station == workspace().station();
+    const bool same = rows == m_rows && m_port == workspace().portIndex() && m_station == workspace().station();
     if (same)
         return valuesChanged();
     beginResetModel();
@@ -90,9 +89,13 @@ RowTable* makeSeatTable(Workspace& workspace, QObject* parent)
         const std::size_t port = workspace.portIndex().value_or(0);
         const auto cut = [=](auto& job) -> auto& { return job.ports[port].valve.seat[at(row)]; };
         if (column == 0)
-            return bind(RowTable::tr("seat cut"), job::field::seatAngle, Kind::Angle, [=](auto& j) -> auto& { return cut(j).angle; });
+            return bind(
+                RowTable::tr("seat cut"), job::field::seatAngle,
+                Kind::Angle, [=](auto& j) -> auto& { return cut(j).angle; });
         if (column == 1)
-            return bind(RowTable::tr("seat cut"), job::field::seatWidth, Kind::Length, [=](auto& j) -> auto& { return cut(j).width; });
+            return bind(
+                RowTable::tr("seat cut"), job::field::seatWidth,
+                Kind::Length, [=](auto& j) -> auto& { return cut(j).width; });
         return {};
     };
     source.computed = [&workspace](int row, int column) { return seatText(workspace, row, column); };
@@ -107,9 +110,13 @@ RowTable* makeChamberTable(Workspace& workspace, QObject* parent)
     source.binding = [](int row, int column) -> FieldBinding {
         const auto chamber = [=](auto& job) -> auto& { return job.chambers[at(row)]; };
         if (column == 0)
-            return bind(RowTable::tr("chamber"), job::field::portCylinder, Kind::Count, [=](auto& j) -> auto& { return chamber(j).cylinder; });
+            return bind(
+                RowTable::tr("chamber"), job::field::portCylinder,
+                Kind::Count, [=](auto& j) -> auto& { return chamber(j).cylinder; });
         if (column == 1)
-            return bind(RowTable::tr("chamber"), job::field::chamberVolume, Kind::SmallVolume, [=](auto& j) -> auto& { return chamber(j).volume; });
+            return bind(
+                RowTable::tr("chamber"), job::field::chamberVolume,
+                Kind::SmallVolume, [=](auto& j) -> auto& { return chamber(j).volume; });
         return {};
     };
     source.computed = [&workspace](int row, int) { return ratioText(workspace, row); };

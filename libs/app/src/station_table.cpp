@@ -72,9 +72,9 @@ FieldBinding StationTable::sectionBinding(std::size_t port, std::size_t station,
         const bool areaOnly = stations[station].section.kind == job::SectionKind::AreaOnly;
         if (!areaOnly || column != kAreaColumn)
             return {};
-        return bind(tr("area"), f::sectionArea, Kind::Area, [=](auto& j) -> auto& {
-            return j.ports[port].stations[station].section.area;
-        });
+        return bind(
+            tr("area"), f::sectionArea,
+            Kind::Area, [=](auto& j) -> auto& { return j.ports[port].stations[station].section.area; });
     }
     const auto shape = [=](auto& job) -> auto& { return job.ports[port].stations[station].section.shape; };
     switch (column) {
@@ -163,8 +163,8 @@ void StationTable::choose(const QModelIndex& at)
     if (m_columns == Columns::Sections)
         return workspace().chooseStation(station);
     const int sector = at.column() - 1;
-    workspace().chooseWall(station, sector < 0 ? std::nullopt
-                                               : std::optional(geometry::sectorAt(static_cast<std::size_t>(sector))));
+    workspace().chooseWall(
+        station, sector < 0 ? std::nullopt : std::optional(geometry::sectorAt(static_cast<std::size_t>(sector))));
 }
 
 }  // namespace euryth::app

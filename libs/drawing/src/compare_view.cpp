@@ -95,7 +95,8 @@ void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene
         paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 10}, label);
     if (scene.s) {
         painter.setPen(solidPen(theme.now, 1.0));
-        painter.drawLine(QPointF(x.toPixel(scene.s->si()), plot.top()), QPointF(x.toPixel(scene.s->si()), plot.bottom()));
+        painter.drawLine(QPointF(x.toPixel(scene.s->si()), plot.top()),
+                         QPointF(x.toPixel(scene.s->si()), plot.bottom()));
     }
     for (const auto* entry : ordered(scene)) {
         if (!entry->areas)

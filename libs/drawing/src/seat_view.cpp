@@ -95,8 +95,8 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
     painter.drawLine(QPointF(edge, rect.top() + 18), QPointF(edge, pixel({0.0, 0.0}).y()));
     paintLabel(painter, rect, {edge, rect.top() + 9}, tr("valve edge"));
     painter.setPen(theme.ink2);
-    painter.drawText(QRectF(rect.left() + 6, rect.bottom() - 20, rect.width() - 12, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("cut through the valve; its axis is at the left"));
+    painter.drawText(QRectF(rect.left() + 6, rect.bottom() - 20, rect.width() - 12, 18),
+                     Qt::AlignLeft | Qt::AlignVCenter, tr("cut through the valve; its axis is at the left"));
 }
 
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect)

@@ -182,7 +182,8 @@ void SectionView::paintOpenings(QPainter& painter) const
     for (const SectionScene::Opening& opening : m_scene.openings) {
         QPolygonF shape;
         for (const geometry::Point& p : WallContour(opening.shape).outline(points))
-            shape << toPixel({m_box.middle.left + opening.middle.left + p.left, m_box.middle.up + opening.middle.up + p.up});
+            shape << toPixel(
+                {m_box.middle.left + opening.middle.left + p.left, m_box.middle.up + opening.middle.up + p.up});
         QPen pen = row == 0.0 ? planPen(m_scene.theme, 1.8) : metalPen(m_scene.theme, 1.8);
         painter.setPen(pen);
         painter.drawPolygon(shape);

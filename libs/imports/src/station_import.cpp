@@ -165,7 +165,8 @@ void readShape(RowReader& reader, job::MeasuredSection& section)
     const auto corners = job::checkCorners(section.shape);
     if (!corners.empty() && !reader.failed()) {
         const auto column = reader.find(C::RadiusAll);
-        reader.fail(column ? *column : reader.find(C::RadiusRoofLeft).value_or(0), "the radius " + corners.front().text);
+        reader.fail(column ? *column : reader.find(C::RadiusRoofLeft).value_or(0),
+                    "the radius " + corners.front().text);
     }
 }
 
@@ -178,11 +179,16 @@ std::string CellTrouble::place() const
 
 std::string name(StationColumn column)
 {
-    constexpr std::array<std::string_view, kFirstWall> names{
-        "(leave out)",       "distance from the window", "width",
-        "height",            "radius, all corners",      "radius roof-left",
-        "radius roof-right", "radius floor-right",       "radius floor-left",
-        "area"};
+    constexpr std::array<std::string_view, kFirstWall> names{"(leave out)",
+                                                             "distance from the window",
+                                                             "width",
+                                                             "height",
+                                                             "radius, all corners",
+                                                             "radius roof-left",
+                                                             "radius roof-right",
+                                                             "radius floor-right",
+                                                             "radius floor-left",
+                                                             "area"};
     const auto i = static_cast<std::size_t>(column);
     if (i < kFirstWall)
         return std::string(names[i]);

@@ -21,7 +21,8 @@ public:
             const auto index = context.workspace.portIndex();
             if (!index)
                 return std::nullopt;
-            return app::bind(label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*index]); });
+            return app::bind(
+                label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*index]); });
         });
     }
 
@@ -36,9 +37,8 @@ public:
             const auto station = context.workspace.station();
             if (!port || !station)
                 return std::nullopt;
-            auto binding = app::bind(label, field, kind, [=](auto& job) -> auto& {
-                return member(job.ports[*port].stations[*station]);
-            });
+            auto binding = app::bind(
+                label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*port].stations[*station]); });
             binding.set = [=, set = binding.set](job::Job& job, std::optional<double> si) {
                 set(job, si);
                 also(job.ports[*port].stations[*station]);
@@ -52,7 +52,8 @@ public:
     FieldEdit* job(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)
     {
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
-            return app::bind(label, field, kind, [=](auto& job) -> auto& { return member(job); });
+            return app::bind(
+                label, field, kind, [=](auto& job) -> auto& { return member(job); });
         });
     }
 

@@ -161,9 +161,10 @@ std::optional<QImage> LoftRenderer::render(const drawing::LoftScene& scene, cons
         m_gl->functions->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
         const drawing::Sphere sphere = drawing::sphereRound(scene.loft);
         const double scale = camera.scaleFor(sphere.radius, QRectF(QPointF(), QSizeF(size)));
-        m_gl->draw(cornersOf(scene, camera, sphere),
-                   QVector2D(static_cast<float>(2.0 * scale / size.width()), static_cast<float>(2.0 * scale / size.height())),
-                   static_cast<float>(0.9 / sphere.radius));
+        m_gl->draw(
+            cornersOf(scene, camera, sphere),
+            QVector2D(static_cast<float>(2.0 * scale / size.width()), static_cast<float>(2.0 * scale / size.height())),
+            static_cast<float>(0.9 / sphere.radius));
         picture = m_gl->target->toImage();
         picture->setDevicePixelRatio(pixelRatio);
         m_gl->target->release();

@@ -11,7 +11,8 @@
 namespace euryth::widgets {
 
 /// Draws the port in space by OpenGL 3.3 into a picture, off screen. A widget of OpenGL's own would end the program on
-/// platforms that cannot show one; a picture can be had wherever there is a context, and nothing breaks where there is none.
+/// platforms that cannot show one; a picture can be had wherever there is a context, and nothing breaks where there is
+/// none.
 class LoftRenderer {
 public:
     LoftRenderer();

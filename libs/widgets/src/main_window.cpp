@@ -168,7 +168,11 @@ QWidget* MainWindow::makeMiddle()
     return middle;
 }
 
-void MainWindow::setStage(app::Stage stage) { m_context.workspace.setStage(stage); }
+void MainWindow::setStage(app::Stage stage)
+{
+    m_context.workspace.setStage(stage);
+    m_pages->currentWidget()->setFocus();  // the page hands it to where one types
+}
 
 void MainWindow::refresh()
 {
@@ -196,11 +200,13 @@ void MainWindow::refresh()
     // Big digits need the room, and whoever types from two metres away reads no sentences.
     m_calls->setVisible(!m_context.look.bigDigits());
     const bool port = workspace.port() != nullptr;
-    for (const CommandId id : {CommandId::RemovePort, CommandId::MovePortUp, CommandId::MovePortDown, CommandId::CopyPort,
-                               CommandId::MirrorPort, CommandId::SwapPorts, CommandId::ImportStations, CommandId::AddPhoto})
+    for (const CommandId id :
+         {CommandId::RemovePort, CommandId::MovePortUp, CommandId::MovePortDown, CommandId::CopyPort,
+          CommandId::MirrorPort, CommandId::SwapPorts, CommandId::ImportStations, CommandId::AddPhoto})
         action(id)->setEnabled(port);
     action(CommandId::SplitPort)
-        ->setEnabled(port && !workspace.port()->isBranch() && job::branchesOf(workspace.job(), *workspace.port()).empty());
+        ->setEnabled(port && !workspace.port()->isBranch() &&
+                     job::branchesOf(workspace.job(), *workspace.port()).empty());
     const bool station = workspace.station().has_value();
     action(CommandId::OutlineFromFile)->setEnabled(station);
     action(CommandId::TraceOutline)->setEnabled(station);
@@ -290,6 +296,7 @@ void MainWindow::newJob()
         return;
     if (const auto answers = m_prompts.guide(this, m_context))
         m_context.workspace.document().reset(app::makeJob(*answers), {});
+    m_pages->currentWidget()->setFocus();
 }
 
 void MainWindow::opened(const QString& path)
@@ -422,6 +429,7 @@ void MainWindow::addStation()
         added = app::addStation(port, m_context.workspace.station().value_or(0));
     });
     m_context.workspace.chooseStation(added);
+    m_pages->currentWidget()->setFocus();
 }
 
 void MainWindow::removeStation()

@@ -101,19 +101,20 @@ void MainWindow::importStations()
     if (!path.isEmpty()) {
         QFile file(path);
         if (!file.open(QIODevice::ReadOnly))
-            return m_prompts.tell(this, tr("The table cannot be read"), path + QStringLiteral(": ") + file.errorString());
+            return m_prompts.tell(this, tr("The table cannot be read"),
+                                  path + QStringLiteral(": ") + file.errorString());
         text = QString::fromUtf8(file.readAll());
     }
     if (text.trimmed().isEmpty())
-        return m_prompts.tell(this, tr("No table"), tr("Neither a file was chosen nor does the clipboard hold a table."));
+        return m_prompts.tell(this, tr("No table"),
+                              tr("Neither a file was chosen nor does the clipboard hold a table."));
     const auto stations = m_prompts.importStations(this, m_context, text);
     if (!stations)
         return;
     editPort(tr("Import stations"), [&](job::Job&, job::Port& port) {
         port.stations = *stations;
-        std::erase_if(port.probes, [&](const job::ProbeSet& set) {
-            return set.stationS && !job::stationNear(port, *set.stationS);
-        });
+        std::erase_if(port.probes,
+                      [&](const job::ProbeSet& set) { return set.stationS && !job::stationNear(port, *set.stationS); });
     });
 }
 
@@ -137,7 +138,8 @@ void MainWindow::outlineFromFile()
     if (!imported)
         return m_prompts.tell(this, tr("No outline"), QString::fromStdString(imported.error()));
     if (!imported->scaleKnown) {
-        const auto width = m_prompts.knownLength(this, m_context, tr("The drawing has no scale. Width of this section:"));
+        const auto width =
+            m_prompts.knownLength(this, m_context, tr("The drawing has no scale. Width of this section:"));
         if (!width)
             return;
         imported->outline = geometry::scaledToWidth(imported->outline, *width);
@@ -150,8 +152,8 @@ void MainWindow::addPhoto()
     const QString job = m_context.workspace.document().path();
     if (job.isEmpty())
         return m_prompts.tell(this, tr("Save the job first"), tr("Photos are kept in a folder beside the job's file."));
-    const QString path = m_prompts.takeFrom(this, tr("Photo of this port"),
-                                            tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
+    const QString path =
+        m_prompts.takeFrom(this, tr("Photo of this port"), tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
     if (path.isEmpty())
         return;
     const auto name = files::takePhoto(job.toStdString(), path.toStdString());
@@ -162,15 +164,16 @@ void MainWindow::addPhoto()
 
 void MainWindow::traceOutline()
 {
-    const QString path =
-        m_prompts.takeFrom(this, tr("Picture of a mould slice"), tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
+    const QString path = m_prompts.takeFrom(this, tr("Picture of a mould slice"),
+                                            tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
     if (path.isEmpty())
         return;
     QImageReader reader(path);
     reader.setAutoTransform(true);
     const QImage picture = reader.read();
     if (picture.isNull())
-        return m_prompts.tell(this, tr("The picture cannot be read"), path + QStringLiteral(": ") + reader.errorString());
+        return m_prompts.tell(this, tr("The picture cannot be read"),
+                              path + QStringLiteral(": ") + reader.errorString());
     if (auto outline = m_prompts.trace(this, m_context, picture))
         setOutline(std::move(*outline));
 }

@@ -64,10 +64,10 @@ std::optional<std::size_t> askSwap(QWidget* parent, const job::Job& job, std::si
     if (names.isEmpty())
         return std::nullopt;
     bool chosen = false;
-    const QString name = QInputDialog::getItem(
-        parent, MainWindow::tr("Swap measurements"),
-        MainWindow::tr("Change the measurements of %1 over with those of").arg(QString::fromStdString(job.ports[with].id)),
-        names, 0, false, &chosen);
+    const QString name = QInputDialog::getItem(parent, MainWindow::tr("Swap measurements"),
+                                               MainWindow::tr("Change the measurements of %1 over with those of")
+                                                   .arg(QString::fromStdString(job.ports[with].id)),
+                                               names, 0, false, &chosen);
     return chosen ? std::optional(indices[static_cast<std::size_t>(names.indexOf(name))]) : std::nullopt;
 }
 

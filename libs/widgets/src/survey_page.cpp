@@ -61,16 +61,18 @@ QWidget* SurveyPage::makeTables()
 {
     auto* panel = new Panel({});
     m_tables = new QStackedWidget;
-    auto* tabs = makeSwitch({tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")},
-                            [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
+    auto* tabs = makeSwitch(
+        {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")},
+        [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
     m_tabs = tabs->findChild<QButtonGroup*>();
     panel->addTool(tabs);
     m_readout = new BigReadout(m_context);
     panel->body()->addWidget(m_readout);
     m_messages = new MessageLine(m_context);
     m_messages->setObjectName(QStringLiteral("surveyMessage"));
-    m_messages->setHint(tr("Type, Enter goes on; * repeats the value above. 2 1/16in, 0.045+0.010 and 52mm are read too. "
-                           "Empty means not measured."));
+    m_messages->setHint(
+        tr("Type, Enter goes on; * repeats the value above. 2 1/16in, 0.045+0.010 and 52mm are read too. "
+           "Empty means not measured."));
     using Columns = app::StationTable::Columns;
     for (const auto columns : {Columns::Sections, Columns::Walls}) {
         auto* table = new app::StationTable(m_context.workspace, columns, this);
@@ -136,12 +138,13 @@ QWidget* SurveyPage::makeCompare()
 QWidget* SurveyPage::makeSide()
 {
     m_sidePanel = new Panel({});
-    auto* views = makeSwitch({tr("Section"), tr("Side"), tr("In space"), tr("Details")},
-                             [this](int i) {
-                                 m_views->setCurrentIndex(i);
-                                 refresh();
-                             },
-                             QStringLiteral("viewSwitch"));
+    auto* views = makeSwitch(
+        {tr("Section"), tr("Side"), tr("In space"), tr("Details")},
+        [this](int i) {
+            m_views->setCurrentIndex(i);
+            refresh();
+        },
+        QStringLiteral("viewSwitch"));
     m_viewSwitch = views->findChild<QButtonGroup*>();
     m_sidePanel->body()->addWidget(views);
     m_views = new QStackedWidget;
@@ -183,9 +186,9 @@ QWidget* SurveyPage::makeShapeLine()
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(4);
-    auto* shapes = makeSwitch({tr("Calipers"), tr("Traced"), tr("Area")},
-                              [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
-                              QStringLiteral("shapeSwitch"));
+    auto* shapes = makeSwitch(
+        {tr("Calipers"), tr("Traced"), tr("Area")}, [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
+        QStringLiteral("shapeSwitch"));
     m_shapes = shapes->findChild<QButtonGroup*>();
     row->addWidget(shapes);
     row->addStretch(1);
@@ -212,15 +215,24 @@ void SurveyPage::showTab(Tab tab)
     m_views->setCurrentIndex(static_cast<int>(view));
     if (view <= View::Details)
         m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
-    m_context.workspace.chooseSector(tab == Tab::Walls ? std::optional(m_context.workspace.sector().value_or(
-                                                             geometry::Sector::Roof))
-                                                       : std::nullopt);
+    m_context.workspace.chooseSector(tab == Tab::Walls
+                                         ? std::optional(m_context.workspace.sector().value_or(geometry::Sector::Roof))
+                                         : std::nullopt);
     refresh();
-    if (tab == Tab::Sections || tab == Tab::Walls) {
-        const QString name = tab == Tab::Sections ? QStringLiteral("sectionTable") : QStringLiteral("wallTable");
-        findChild<EntryView*>(name)->setFocus();
-    }
+    setFocusProxy(firstEntry(tab));
+    setFocus();
     readOut();
+}
+
+QWidget* SurveyPage::firstEntry(Tab tab) const
+{
+    if (tab == Tab::Sections)
+        return findChild<EntryView*>(QStringLiteral("sectionTable"));
+    if (tab == Tab::Walls)
+        return findChild<EntryView*>(QStringLiteral("wallTable"));
+    if (tab == Tab::Compare)
+        return findChild<QTableView*>(QStringLiteral("compareTable"));
+    return m_tables->currentWidget()->findChild<QLineEdit*>();
 }
 
 void SurveyPage::stepTab(int by)
@@ -229,8 +241,6 @@ void SurveyPage::stepTab(int by)
         return;
     const int count = m_tables->count();
     showTab(static_cast<Tab>((m_tables->currentIndex() + by + count) % count));
-    if (QWidget* first = m_tables->currentWidget()->nextInFocusChain(); first && m_tables->currentIndex() > 1)
-        first->setFocus();
 }
 
 void SurveyPage::showInSpace() { m_viewSwitch->button(static_cast<int>(View::Space))->click(); }
@@ -267,7 +277,8 @@ void SurveyPage::setShape(job::SectionKind kind)
 void SurveyPage::readOut()
 {
     const int tab = m_tables->currentIndex();
-    const QString name = tab == static_cast<int>(Tab::Walls) ? QStringLiteral("wallTable") : QStringLiteral("sectionTable");
+    const QString name =
+        tab == static_cast<int>(Tab::Walls) ? QStringLiteral("wallTable") : QStringLiteral("sectionTable");
     const auto* view = findChild<EntryView*>(name);
     const QModelIndex at = view->currentIndex();
     const auto* table = qobject_cast<const app::EntryTable*>(view->model());
@@ -292,7 +303,9 @@ void SurveyPage::refresh()
     const bool compares = m_tables->currentIndex() == static_cast<int>(Tab::Compare);
     const bool valveEnd = m_tables->currentIndex() == static_cast<int>(Tab::ValveEnd);
     m_viewSwitch->button(0)->parentWidget()->setVisible(!compares && !valveEnd);
-    m_sidePanel->setTitle(compares ? tr("Ports over each other") : valveEnd ? tr("Seat and opening") : stationTitle(workspace));
+    m_sidePanel->setTitle(compares   ? tr("Ports over each other")
+                          : valveEnd ? tr("Seat and opening")
+                                     : stationTitle(workspace));
     refreshShape();
     if (compares)
         refreshCompare();
@@ -360,10 +373,11 @@ void SurveyPage::refreshCompare()
     addRow(tr("sections, cc"), comparison.volume, Kind::Volume);
     addRow(tr("burette, cc"), comparison.burette, Kind::Volume);
     addRow(tr("smallest"), comparison.smallest, Kind::Area);
-    m_compareSums->setText(tr("Net areas of all ports of this side; ▲ marks the odd one out, the port farthest from the "
-                              "median by %1 or more. Ports that differ by design are compared in their own group: accept "
-                              "the difference.")
-                               .arg(workspace.text(Kind::Percent, judgement::kOddFrom)));
+    m_compareSums->setText(
+        tr("Net areas of all ports of this side; ▲ marks the odd one out, the port farthest from the "
+           "median by %1 or more. Ports that differ by design are compared in their own group: accept "
+           "the difference.")
+            .arg(workspace.text(Kind::Percent, judgement::kOddFrom)));
 }
 
 }  // namespace euryth::widgets

@@ -175,8 +175,8 @@ TraceDialog::TraceDialog(Context context, const QImage& picture, QWidget* parent
 
 double TraceDialog::metresPerPixel() const
 {
-    const auto parsed = units::parseSi(m_length->text().toStdString(), units::Kind::Length,
-                                       m_context.workspace.displayUnits());
+    const auto parsed =
+        units::parseSi(m_length->text().toStdString(), units::Kind::Length, m_context.workspace.displayUnits());
     const auto& points = m_canvas->points();
     if (!parsed || *parsed <= 0.0 || points.size() < kScalePoints)
         return 0.0;
@@ -210,10 +210,11 @@ void TraceDialog::check()
         const geometry::Outline traced = outline();
         const auto problem = geometry::problemOf(traced);
         ready = !problem;
-        state = problem ? tr("Now go round the wall, point by point. The outline %1.").arg(QString::fromStdString(*problem))
-                        : tr("%1 points, area %2. Right click or Backspace takes a point back.")
-                              .arg(count - kScalePoints)
-                              .arg(m_context.workspace.text(units::Kind::Area, geometry::area(traced).si()));
+        state = problem
+                    ? tr("Now go round the wall, point by point. The outline %1.").arg(QString::fromStdString(*problem))
+                    : tr("%1 points, area %2. Right click or Backspace takes a point back.")
+                          .arg(count - kScalePoints)
+                          .arg(m_context.workspace.text(units::Kind::Area, geometry::area(traced).si()));
     }
     m_state->setText(state);
     m_buttons->button(QDialogButtonBox::Ok)->setEnabled(ready);

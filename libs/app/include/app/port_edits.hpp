@@ -19,8 +19,8 @@ struct CopyChoice {
     bool mirror = false;   ///< left and right changed over on the way
 };
 
-/// Copies what is chosen. Walls and plans go to stations within half a millimetre of the same distance; those of `to` stay
-/// where they are not chosen and there still is such a station. Probe sets of `to` whose station has gone go too.
+/// Copies what is chosen. Walls and plans go to stations within half a millimetre of the same distance; those of `to`
+/// stay where they are not chosen and there still is such a station. Probe sets of `to` whose station has gone go too.
 void copyMeasurements(const job::Port& from, job::Port& to, const CopyChoice& choice);
 
 /// Left and right of everything measured changed over: sections, walls, places, probe readings, openings.
@@ -38,7 +38,8 @@ void removePort(job::Job& job, std::size_t index);
 std::size_t movePort(job::Job& job, std::size_t index, int by);
 
 /// Makes a port a common runner with two branches "a" and "b", which take over its valve; the stations from `split` on
-/// become the first branch's. Does nothing to a branch or to a port that has branches. Returns the index of the first one.
+/// become the first branch's. Does nothing to a branch or to a port that has branches. Returns the index of the first
+/// one.
 std::size_t splitPort(job::Job& job, std::size_t index, std::size_t split);
 
 /// Gives a port another id, here and in its branches.
@@ -48,7 +49,7 @@ void renamePort(job::Job& job, std::size_t index, const std::string& id);
 struct GuideAnswers {
     std::string title;
     int cylinders = 1;
-    int intakeValves = 1;   ///< of a cylinder: 1, or 2 fed by one port that splits
+    int intakeValves = 1;  ///< of a cylinder: 1, or 2 fed by one port that splits
     int exhaustValves = 1;
     std::string material;
     std::optional<Length> bore;

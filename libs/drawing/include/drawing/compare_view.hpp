@@ -14,8 +14,8 @@
 
 namespace euryth::drawing {
 
-/// Several ports over each other: their sections at the chosen place and their areas along the runner. The chosen port is
-/// drawn strong, the odd one out dashed and named, the others thin.
+/// Several ports over each other: their sections at the chosen place and their areas along the runner. The chosen port
+/// is drawn strong, the odd one out dashed and named, the others thin.
 struct CompareScene {
     struct Entry {
         QString id;

@@ -18,9 +18,10 @@ namespace euryth::drawing {
 /// The port in space, prepared for any renderer: a surface of quadrilaterals between the rings of a loft.
 struct LoftScene {
     geometry::Loft loft;
-    std::vector<std::vector<QColor>> colours;  ///< per ring and point: what stands out (a thin wall), else the plain colour
-    std::optional<std::size_t> chosen;         ///< station
-    QString missing;                           ///< why there is nothing to show
+    std::vector<std::vector<QColor>>
+        colours;                        ///< per ring and point: what stands out (a thin wall), else the plain colour
+    std::optional<std::size_t> chosen;  ///< station
+    QString missing;                    ///< why there is nothing to show
 
     [[nodiscard]] bool empty() const { return loft.rings.size() < 2; }
 };

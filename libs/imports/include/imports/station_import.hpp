@@ -57,9 +57,9 @@ struct StationImport {
 std::vector<StationColumn> guessColumns(const std::vector<Row>& rows);
 bool hasHeadings(const std::vector<Row>& rows);
 
-/// Reads stations. Numbers may carry units; without one they are in the length unit of `units`. An empty wall is unknown;
-/// distance, width and height are needed (or an area alone, which makes a station of which only that is known). Stations
-/// are put in order; two at the same distance are trouble.
+/// Reads stations. Numbers may carry units; without one they are in the length unit of `units`. An empty wall is
+/// unknown; distance, width and height are needed (or an area alone, which makes a station of which only that is
+/// known). Stations are put in order; two at the same distance are trouble.
 StationImport readStations(const std::vector<Row>& rows, std::span<const StationColumn> columns,
                            const units::DisplayUnits& units);
 

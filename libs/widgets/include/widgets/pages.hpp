@@ -13,8 +13,8 @@ class QStandardItemModel;
 
 namespace euryth::widgets {
 
-/// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port in
-/// space, the seat, the ports over each other.
+/// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port
+/// in space, the seat, the ports over each other.
 class SurveyPage : public QWidget {
     Q_OBJECT
 
@@ -37,6 +37,8 @@ private:
     QWidget* makeCompare();
     QWidget* makeSide();
     QWidget* makeSectionView();
+    /// Where one types first in a tab.
+    [[nodiscard]] QWidget* firstEntry(Tab tab) const;
     QWidget* makeShapeLine();
     void refresh();
     void refreshShape();

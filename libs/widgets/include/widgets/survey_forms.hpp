@@ -14,8 +14,8 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages);
 QWidget* makeRunnerForm(Context context);
 /// Burette, chambers, what closes them, compression; castings and the wall gauge.
 QWidget* makeVolumesForm(Context context, MessageLine& messages);
-/// What else is known of the chosen station: guide boss and stem, the parts of a sectioned head with the saw's kerf, and
-/// where a breakthrough could not be welded.
+/// What else is known of the chosen station: guide boss and stem, the parts of a sectioned head with the saw's kerf,
+/// and where a breakthrough could not be welded.
 QWidget* makeStationForm(Context context);
 /// The line below the walls: the gauge on its block.
 QWidget* makeGaugeLine(Context context);

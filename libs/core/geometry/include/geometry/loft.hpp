@@ -30,14 +30,14 @@ struct PlacedSection {
 
 /// The port's wall as rings of points, joined along the runner.
 ///
-/// Each ring starts at the middle of the roof and runs clockwise; the sector middles lie at the same place of every ring,
-/// `perSector` points apart, so that the surface is not twisted.
+/// Each ring starts at the middle of the roof and runs clockwise; the sector middles lie at the same place of every
+/// ring, `perSector` points apart, so that the surface is not twisted.
 ///
 /// - the rings at `stationRings` lie on the measured sections;
 /// - between stations the points follow a cubic in s with a continuous slope (Catmull-Rom with the spacing of the
 ///   stations), so that a cone and a straight pipe are exact.
 struct Loft {
-    std::size_t around = 0;                 ///< points of a ring
+    std::size_t around = 0;  ///< points of a ring
     std::vector<std::vector<Point3>> rings;
     std::vector<Length> s;                  ///< of each ring
     std::vector<std::size_t> stationRings;  ///< ring of each station
