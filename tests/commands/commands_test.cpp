@@ -154,7 +154,7 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
 
 TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
 {
-    for (const char* name : {"field", "short-side", "engine", "book", "viscous", "export"}) {
+    for (const char* name : {"field", "short-side", "book", "viscous", "export"}) {
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());
@@ -193,6 +193,27 @@ TEST_CASE("opening: three stages of the demo port, and lifts that cannot be read
         CHECK(refused.code == commands::kWrongUsage);
         CHECK(refused.err.find("lift-mm") != std::string::npos);
     }
+}
+
+TEST_CASE("engine: the demo port at two speeds, and speeds that cannot be read")
+{
+    const auto at = [](const char* rpm) {
+        const Outcome outcome = call({"engine", kDemo, "--port", "I1", "--rpm", rpm});
+        REQUIRE(outcome.code == commands::kDone);
+        return nlohmann::json::parse(outcome.out);
+    };
+    const auto slow = at("3500");
+    const auto fast = at("7000");
+    CHECK(fast["mach_index"].get<double>() == Approx(2 * slow["mach_index"].get<double>()).epsilon(1e-6));
+    CHECK(fast["peak_depression_pa"].get<double>() > slow["peak_depression_pa"].get<double>());
+    CHECK(fast["volumetric_efficiency"].get<double>() < slow["volumetric_efficiency"].get<double>());
+    CHECK(fast["stations"].size() == 13);
+    CHECK(fast["stations"][4]["peak_mach"].get<double>() > fast["stations"][0]["peak_mach"].get<double>());
+    CHECK(fast["choked_share"] == 0);
+    for (const char* bad : {"fast", "-1", "0", "1e9", ""})
+        CHECK(call({"engine", kDemo, "--port", "I1", "--rpm", bad}).code == commands::kWrongUsage);
+    CHECK(call({"engine", kDemo, "--port", "I2", "--rpm", "7000"}).code == commands::kJobHasErrors);
+    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("exhaust") != std::string::npos);
 }
 
 TEST_CASE("areas of a port with branches: the sum and each branch")

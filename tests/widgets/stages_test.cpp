@@ -2,9 +2,13 @@
 // The stages driven as a person drives them: by keys, mouse and what is on screen.
 #include "window_fixture.hpp"
 
+#include <algorithm>
+
 #include <QAbstractItemModel>
 #include <QClipboard>
 #include <QGuiApplication>
+
+#include "widgets/pages.hpp"
 
 using widgets::CommandId;
 
@@ -251,4 +255,41 @@ TEST_CASE("a whole small job by keyboard alone: new, measure, probe, plan, save"
     f.press(Qt::Key_S, Qt::ControlModifier);
     CHECK_FALSE(f.workspace.document().isDirty());
     CHECK(*files::loadJob(f.nextPath.toStdString()) == f.workspace.job());
+}
+
+TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in place of a curve")
+{
+    WindowFixture f;
+    f.trigger(CommandId::StageShape);
+    auto* page = f.find<widgets::ShapePage>("shapePage");
+    const auto buttons = f.find<QWidget>("shapeViews")->findChildren<QPushButton*>();
+    buttons[1]->click();
+    f.settle();
+    auto* filling = f.find<widgets::FillingCanvas>("fillingCanvas");
+    REQUIRE(filling->isVisible());
+    auto charts = filling->charts();
+    REQUIRE(charts.size() == 2);
+    CHECK(charts[0].missing.isEmpty());
+    const double deepest = std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y();
+    CHECK(f.text("engineNote").contains("Mach index 0.72"));
+    CHECK(f.text("engineNote").contains("Assumed"));
+    f.workspace.document().edit("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
+    f.settle();
+    charts = filling->charts();
+    CHECK(std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y() > deepest);
+    buttons[2]->click();
+    f.settle();
+    auto* flow = f.find<widgets::RunnerFlowCanvas>("runnerFlowCanvas");
+    REQUIRE(flow->isVisible());
+    const auto mach = flow->charts()[0];
+    REQUIRE(mach.lines.size() == 2);
+    for (std::size_t i = 0; i < 13; ++i)
+        CHECK(mach.lines[1].points[static_cast<qsizetype>(i)].y() >
+              mach.lines[0].points[static_cast<qsizetype>(i)].y());
+    CHECK_FALSE(flow->grab().isNull());
+    f.workspace.document().edit("no bore", [](job::Job& job) { job.engine.bore.reset(); });
+    f.settle();
+    CHECK(flow->charts()[0].missing.contains("bore"));
+    page->showView(widgets::ShapePage::View::Area);
+    CHECK(f.find<widgets::AreaCanvas>("areaCanvas")->isVisible());
 }

@@ -24,6 +24,7 @@ struct Request {
     std::string probe;
     std::string to;
     std::string lifts;
+    std::string rpm;
 };
 
 /// Ends a call with a message and an exit code.
@@ -44,6 +45,7 @@ int callTraverse(const Request& request, std::ostream& out);
 int callCut(const Request& request, std::ostream& out);
 int callSeat(const Request& request, std::ostream& out);
 int callOpening(const Request& request, std::ostream& out);
+int callEngine(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);

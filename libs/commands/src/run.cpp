@@ -28,6 +28,7 @@ constexpr std::array<std::string_view, 1> kPort{"port"};
 constexpr std::array<std::string_view, 1> kTo{"to"};
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
 constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
+constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
@@ -42,7 +43,8 @@ constexpr std::array kCalls{
               kPortLift, callOpening},
     CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points", kNone, nullptr},
     CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds", kNone, nullptr},
-    CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the engine", kNone, nullptr},
+    CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the cylinder at a speed (JSON)", kPortRpm,
+              callEngine},
     CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
               "speed from a viscous run", kNone, nullptr},
@@ -70,7 +72,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     Request request;
     po::options_description options;
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
-        "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts));
+        "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts))(
+        "rpm", po::value(&request.rpm));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);

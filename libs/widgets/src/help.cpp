@@ -54,7 +54,12 @@ QString stageHelp(app::Stage stage)
             "diamonds the plan. Drag a diamond, or choose a station and press the up and down keys. The dotted "
             "line is the area the engine asks for: fastest piston speed times piston area over the limiting gas "
             "speed, which is a house rule. It knows nothing of pressure waves.</p><p>The hatched part lies "
-            "beyond what the measured walls allow. Too big cannot be undone; too small can be opened later.</p>");
+            "beyond what the measured walls allow. Too big cannot be undone; too small can be opened later.</p>"
+            "<p><i>Filling</i> shows how the cylinder draws through this port at the wanted speed, and how filling and "
+            "airflow go over speed: where airflow levels off the engine has nothing left to rev with. <i>Bench and "
+            "engine</i> shows the runner at the bench's depression and at the engine's: two ports alike on the bench "
+            "may "
+            "part company there. Neither knows pressure waves, and each says what it had to assume.</p>");
     case app::Stage::Probe:
         return tr("<h2>Probe: what the air does</h2><p>Hold the pitot at the nine points of a section, valve at a "
                   "fixed lift, bench at a fixed depression, and type the readings from roof left to floor right. A "

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
 #include <QHBoxLayout>
+#include <QStackedWidget>
 
 #include "units/format.hpp"
 #include "widgets/pages.hpp"
@@ -21,9 +23,18 @@ FieldEdit* jobField(Context context, const QString& label, const job::Field& f, 
 
 }  // namespace
 
-ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+ShapePage::ShapePage(Context context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_engine(context.workspace)
 {
-    m_areaPanel = new Panel(tr("Area along the runner"));
+    setObjectName(QStringLiteral("shapePage"));
+    m_areaPanel = new Panel({});
+    auto* views = makeSwitch(
+        {tr("Area plan"), tr("Filling"), tr("Bench and engine")}, [this](int i) { showView(static_cast<View>(i)); },
+        QStringLiteral("shapeViews"));
+    m_viewSwitch = views->findChild<QButtonGroup*>();
+    m_areaPanel->addTool(views);
     auto* planField = new FieldEdit(context, [this]() -> std::optional<app::FieldBinding> {
         const auto port = m_context.workspace.portIndex();
         const auto station = m_context.workspace.station();
@@ -42,10 +53,23 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     auto* suggest = new QPushButton(tr("Use suggested plan"));
     suggest->setToolTip(tr("Demand of the engine with the house taper, never less than what is there (Ctrl+G)"));
     connect(suggest, &QPushButton::clicked, this, &ShapePage::suggestedPlanWanted);
-    m_areaPanel->addTool(planField);
-    m_areaPanel->addTool(suggest);
+    m_planTools = new QWidget;
+    auto* tools = new QHBoxLayout(m_planTools);
+    tools->setContentsMargins(0, 0, 0, 0);
+    tools->addWidget(planField);
+    tools->addStretch(1);
+    tools->addWidget(suggest);
+    m_areaPanel->body()->addWidget(m_planTools);
+    m_engineNote = quietLabel({}, context);
+    m_engineNote->setObjectName(QStringLiteral("engineNote"));
+    m_engineNote->setWordWrap(true);
+    m_areaPanel->body()->addWidget(m_engineNote);
     auto* canvas = new AreaCanvas(context);
-    m_areaPanel->body()->addWidget(canvas, 1);
+    m_views = new QStackedWidget;
+    m_views->addWidget(canvas);
+    m_views->addWidget(new FillingCanvas(context, m_engine));
+    m_views->addWidget(new RunnerFlowCanvas(context, m_engine));
+    m_areaPanel->body()->addWidget(m_views, 1);
     setFocusProxy(canvas);
 
     auto* foot = new QHBoxLayout;
@@ -60,6 +84,36 @@ ShapePage::ShapePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     column->addLayout(foot);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ShapePage::refresh);
     refresh();
+}
+
+void ShapePage::showView(View view)
+{
+    m_views->setCurrentIndex(static_cast<int>(view));
+    m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    refresh();
+}
+
+QString ShapePage::engineNote()
+{
+    const auto& results = m_engine.get();
+    if (!results)
+        return {};
+    const auto& workspace = m_context.workspace;
+    const auto& run = results->run;
+    const auto plain = [&](double value, int decimals) {
+        return QString::fromStdString(units::formatPlain(value, decimals, workspace.displayUnits()));
+    };
+    QString note =
+        tr("At %1: Mach index %2, filling %3, depression up to %4, choked %5 of the time, %6 more air for a tenth "
+           "more speed. By %7. No wave action.")
+            .arg(workspace.text(Kind::Rotation, results->rpm.si()), plain(run.machIndex, 2),
+                 workspace.text(Kind::Percent, run.filling.volumetricEfficiency),
+                 workspace.text(Kind::Depression, run.filling.peakDepression.si()),
+                 workspace.text(Kind::Percent, run.filling.chokedShare),
+                 workspace.text(Kind::Percent, run.overRev - 1.0), QString::fromStdString(results->model.areaFrom));
+    for (const std::string& assumed : results->model.assumed)
+        note += tr(" Assumed: %1.").arg(QString::fromStdString(assumed));
+    return note;
 }
 
 QWidget* ShapePage::makeDemand()
@@ -148,7 +202,12 @@ void ShapePage::refresh()
 {
     const auto& workspace = m_context.workspace;
     const auto& analysis = workspace.analysis();
+    const bool plans = m_views->currentIndex() == static_cast<int>(View::Area);
     m_areaPanel->setNote(stationTitle(workspace));
+    m_planTools->setVisible(plans);
+    m_engineNote->setVisible(!plans);
+    if (!plans && isVisible())  // worked out only where it is looked at
+        m_engineNote->setText(engineNote());
     if (analysis.wantedArea && analysis.areas) {
         const Area least = analysis.areas->smallest().area;
         m_wanted->setText(workspace.text(Kind::Area, analysis.wantedArea->si()));

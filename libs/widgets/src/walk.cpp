@@ -48,6 +48,8 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
                           {"survey-volumes", survey, Tab::Volumes},
                           {"survey-big-digits", survey, Tab::Sections, true, false, true},
                           {"shape", CommandId::StageShape},
+                          {"shape-filling", CommandId::StageShape},
+                          {"shape-bench-engine", CommandId::StageShape},
                           {"probe", CommandId::StageProbe},
                           {"cut", CommandId::StageCut},
                           {"probe-dark", CommandId::StageProbe, {}, false, true},
@@ -68,6 +70,11 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
         }
         if (stop.four)
             context.workspace.chooseStation(stop.tab == Tab::Sections ? 0 : 3);
+        const QString name = QString::fromLatin1(stop.name);
+        window.findChild<ShapePage*>()->showView(name == QStringLiteral("shape-filling") ? ShapePage::View::Filling
+                                                 : name == QStringLiteral("shape-bench-engine")
+                                                     ? ShapePage::View::RunnerFlow
+                                                     : ShapePage::View::Area);
         if (stop.tab)
             window.findChild<SurveyPage*>()->showTab(*stop.tab);
         if (stop.four && stop.tab == Tab::Runner)

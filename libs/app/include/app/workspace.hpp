@@ -27,6 +27,7 @@ public:
 
     [[nodiscard]] Document& document() { return m_document; }
     [[nodiscard]] const job::Job& job() const { return m_document.job(); }
+    [[nodiscard]] std::shared_ptr<const job::Job> snapshot() const { return m_document.snapshot(); }
 
     [[nodiscard]] std::optional<std::size_t> portIndex() const { return m_port; }
     /// The chosen port, or null when the job has none.

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "widgets/canvases.hpp"
+#include "widgets/engine_canvases.hpp"
 #include "widgets/entry_view.hpp"
 #include "widgets/parts.hpp"
 #include "widgets/survey_canvases.hpp"
@@ -68,7 +69,9 @@ class ShapePage : public QWidget {
     Q_OBJECT
 
 public:
+    enum class View { Area, Filling, RunnerFlow };
     explicit ShapePage(Context context, QWidget* parent = nullptr);
+    void showView(View view);
 
 signals:
     void suggestedPlanWanted();
@@ -79,7 +82,14 @@ private:
     QWidget* makeHouse();
     void refresh();
 
+    QString engineNote();
+
     Context m_context;
+    app::EngineResults m_engine;
+    QStackedWidget* m_views = nullptr;
+    QButtonGroup* m_viewSwitch = nullptr;
+    QWidget* m_planTools = nullptr;
+    QLabel* m_engineNote = nullptr;
     Panel* m_areaPanel = nullptr;
     QLabel* m_wanted = nullptr;
     QLabel* m_wantedNote = nullptr;

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <charconv>
+#include <ostream>
+
+#include "call.hpp"
+#include "judgement/engine_run.hpp"
+
+namespace euryth::commands {
+
+namespace {
+
+RotationalSpeed rpmOf(const std::string& text)
+{
+    double rpm = 0.0;
+    const char* end = text.data() + text.size();
+    const auto read = std::from_chars(text.data(), end, rpm);
+    constexpr double least = 100.0;
+    constexpr double most = 30000.0;
+    if (read.ec != std::errc{} || read.ptr != end || !(rpm >= least) || rpm > most)
+        throw CallError(kWrongUsage, "--rpm: '" + text + "' must be a number from 100 to 30000");
+    return rotationFromRpm(rpm);
+}
+
+}  // namespace
+
+int callEngine(const Request& request, std::ostream& out)
+{
+    const job::Job job = loadOrThrow(request.jobPath);
+    const job::Port& port = portOrThrow(job, request.port);
+    const RotationalSpeed rpm = rpmOf(request.rpm);
+    const auto analysis = judgement::analyse(job, port);
+    const auto model = judgement::engineModel(job, port, analysis);
+    if (!model)
+        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
+    const judgement::EngineRun run = judgement::runEngine(*model, rpm);
+    Json result;
+    result["mach_index"] = number(run.machIndex);
+    result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
+    result["volumetric_efficiency"] = number(run.filling.volumetricEfficiency);
+    result["choked_share"] = number(run.filling.chokedShare);
+    result["over_rev"] = number(run.overRev);
+    result["mean_flow_kg_s"] = number(run.filling.meanFlow.si());
+    result["peak_flow_kg_s"] = number(run.filling.peakFlow.si());
+    result["stations"] = Json::array();
+    for (std::size_t i = 0; i < run.atPeakFlow.stations.size(); ++i) {
+        result["stations"].push_back(
+            {{"s_mm", number(inMm(model->runner[i].s))}, {"peak_mach", number(run.atPeakFlow.stations[i].mach)}});
+    }
+    result["runner_choked"] = run.atPeakFlow.choked;
+    result["effective_area_from"] = model->areaFrom;
+    result["assumed"] = model->assumed;
+    out << result.dump(2) << '\n';
+    return kDone;
+}
+
+}  // namespace euryth::commands
