@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <QAbstractItemModelTester>
+
+#include "app/engine_results.hpp"
+#include "app/row_tables.hpp"
+#include "support/demo.hpp"
+#include "support/qt_strings.hpp"
+
+using namespace euryth;
+using app::EntryTable;
+
+namespace {
+
+struct Bench {
+    app::Workspace workspace;
+    Bench() { workspace.document().reset(demoJob(), {}); }
+    void edit(const std::function<void(job::Job&)>& change)
+    {
+        CHECK(workspace.document().edit("edit", change).isEmpty());
+    }
+};
+
+QString cell(const EntryTable& table, int row, int column) { return table.index(row, column).data().toString(); }
+bool type(EntryTable& table, int row, int column, const QString& text)
+{
+    return table.setData(table.index(row, column), text, Qt::EditRole);
+}
+
+}  // namespace
+
+TEST_CASE("the seat table: typed angles and widths, worked-out diameters that cannot be typed")
+{
+    Bench bench;
+    const std::unique_ptr<app::RowTable> table(app::makeSeatTable(bench.workspace, nullptr));
+    const QAbstractItemModelTester tester(table.get(), QAbstractItemModelTester::FailureReportingMode::Fatal);
+    REQUIRE(table->rowCount() == 4);
+    CHECK(cell(*table, 1, 0) == "45.0");
+    CHECK(cell(*table, 1, 2) == "44.50");
+    CHECK_FALSE(table->flags(table->index(1, 2)) & Qt::ItemIsEditable);
+    CHECK(type(*table, 1, 1, "1.3"));
+    CHECK(cell(*table, 1, 3) == QString::number(44.5 - 2 * 1.3 * std::sqrt(0.5), 'f', 2));
+    CHECK_FALSE(type(*table, 1, 0, "95"));
+    CHECK(cell(*table, 1, 0) == "95");  // stays as typed, with the reason
+    CHECK(table->index(1, 0).data(EntryTable::ReasonRole).toString().contains("at most 90"));
+    table->dismiss(table->index(1, 0));
+    CHECK(cell(*table, 1, 0) == "45.0");
+    CHECK(type(*table, 2, 1, ""));  // unknown: then nothing can be placed
+    CHECK(cell(*table, 0, 2) == QString::fromUtf8("–"));
+    bench.workspace.choosePort(1);
+    CHECK(table->rowCount() == 0);
+    bench.workspace.document().undoStack().undo();
+    bench.workspace.choosePort(0);
+    CHECK(table->rowCount() == 4);
+}
+
+TEST_CASE("the chamber table: whole cylinders, volumes, and the ratio once everything is known")
+{
+    Bench bench;
+    const std::unique_ptr<app::RowTable> table(app::makeChamberTable(bench.workspace, nullptr));
+    CHECK(table->rowCount() == 0);
+    bench.edit([](job::Job& job) { job.chambers.resize(2); });
+    REQUIRE(table->rowCount() == 2);
+    CHECK(type(*table, 0, 0, "1"));
+    CHECK_FALSE(type(*table, 1, 0, "2.5"));
+    CHECK(type(*table, 0, 1, "42.5"));
+    CHECK(cell(*table, 0, 2) == QString::fromUtf8("–"));
+    bench.edit([](job::Job& job) {
+        job.engine.gasketBore = lengthFromMm(96);
+        job.engine.gasketThickness = lengthFromMm(1);
+        job.engine.deckClearance = Length{};
+        job.engine.pistonDish = Volume{};
+    });
+    // 499.67 swept over 42.5 + 7.238.
+    CHECK(cell(*table, 0, 2) == "11.05");
+    CHECK(cell(*table, 1, 2) == QString::fromUtf8("–"));
+    bench.edit([](job::Job& job) { job.engine.pistonDish = volumeFromCc(-60); });  // more dome than room
+    CHECK(cell(*table, 0, 2) == QString::fromUtf8("–"));
+}
+
+TEST_CASE("the outline table follows the station, and needs every coordinate")
+{
+    Bench bench;
+    const std::unique_ptr<app::RowTable> table(app::makeOutlineTable(bench.workspace, nullptr));
+    CHECK(table->rowCount() == 0);
+    bench.edit([](job::Job& job) {
+        auto& section = job.ports[0].stations[3].section;
+        section.kind = job::SectionKind::Outline;
+        section.points = {{0.016, 0.017}, {-0.016, 0.017}, {-0.016, -0.017}, {0.016, -0.017}};
+    });
+    bench.workspace.chooseStation(3);
+    REQUIRE(table->rowCount() == 4);
+    CHECK(cell(*table, 2, 0) == "-16.00");
+    CHECK(type(*table, 2, 0, "-15.5"));
+    CHECK(bench.workspace.port()->stations[3].section.points[2].left == Approx(-0.0155));
+    CHECK_FALSE(type(*table, 2, 0, ""));
+    CHECK(table->index(2, 0).data(EntryTable::ReasonRole).toString().contains("needed"));
+    CHECK_FALSE(type(*table, 0, 0, "-40"));  // would cross itself
+    CHECK(table->index(0, 0).data(EntryTable::ReasonRole).toString().contains("cross"));
+    CHECK(table->meaningOf(table->index(0, 1)) == std::pair<QString, QString>("roof", "mm"));
+    bench.workspace.chooseStation(4);
+    CHECK(table->rowCount() == 0);
+}
+
+TEST_CASE("the engine's results are worked out once for each job and port")
+{
+    Bench bench;
+    app::EngineResults results(bench.workspace);
+    const auto* first = &*results.get();
+    const double filling = first->run.filling.volumetricEfficiency;
+    CHECK(results.get()->run.filling.volumetricEfficiency == filling);
+    CHECK(first->sweep.size() == 17);
+    CHECK(inRpm(first->sweep.front().rpm) == Approx(7000.0 / 3));
+    CHECK(first->onEngine.stations[4].mach > first->onBench.stations[4].mach);
+    bench.edit([](job::Job& job) { job.engine.peakRpm = rotationFromRpm(9000); });
+    CHECK(results.get()->run.filling.volumetricEfficiency < filling);
+    bench.workspace.document().undoStack().undo();
+    CHECK(results.get()->run.filling.volumetricEfficiency == Approx(filling));
+    bench.workspace.choosePort(1);
+    CHECK(results.get().missing.find("exhaust") != std::string::npos);
+    bench.workspace.choosePort(0);
+    bench.edit([](job::Job& job) { job.engine.peakRpm.reset(); });
+    CHECK(results.get().missing == "rpm of peak power");
+}
+
+TEST_CASE("a wall's column and the section shown move together")
+{
+    Bench bench;
+    app::StationTable walls(bench.workspace, app::StationTable::Columns::Walls);
+    CHECK_FALSE(walls.choosesColumn());
+    walls.choose(walls.index(5, 3));
+    CHECK(bench.workspace.station() == 5);
+    CHECK(bench.workspace.sector() == geometry::Sector::Right);
+    CHECK(walls.chosen() == walls.index(5, 3));
+    CHECK(walls.choosesColumn());
+    walls.choose(walls.index(6, 0));
+    CHECK_FALSE(bench.workspace.sector());
+    CHECK(walls.meaningOf(walls.index(0, 5)) == std::pair<QString, QString>("floor", "mm"));
+}
