@@ -12,6 +12,7 @@
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
 #include "judgement/calls.hpp"
+#include "judgement/engine_run.hpp"
 
 using namespace euryth;
 
@@ -115,6 +116,18 @@ int main()
                g_keep = static_cast<double>(judgement::callsFor(*demo, demo->ports[0], all).size());
            }),
            100);
+    const auto portAnalysis = judgement::analyse(*demo, demo->ports[0]);
+    const auto model = judgement::engineModel(*demo, demo->ports[0], portAnalysis);
+    report("one-dimensional flow along the demo port at 28 inH2O", milliseconds([&] {
+               g_keep =
+                   flow::flowAt(model->runner, model->room, pressureDifferenceFromInchOfWater(28.0), judgement::kFinish)
+                       .flow.si();
+           }),
+           5);
+    report("filling of the cylinder at one speed", milliseconds([&] {
+               g_keep = judgement::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
+           }),
+           50);
     const std::string large = largeJobText(*demo);
     report("opening a job of 16 ports x 40 stations, 200 probe sets",
            milliseconds([&] { g_keep = static_cast<double>(files::parseJob(large)->ports.size()); }), 300);

@@ -158,17 +158,20 @@ RunnerFlow chokingFlow(std::span<const FlowStation> stations, const air::AirStat
 RunnerFlow flowAt(std::span<const FlowStation> stations, const air::AirState& room, PressureDifference depression,
                   Length roughness)
 {
-    RunnerFlow choking = chokingFlow(stations, room, roughness);
-    if (choking.depression(room) <= depression)
-        return choking;
+    // More than can pass counts as a depression beyond any other, so that the root stays bracketed.
     const auto excess = [&](double flow) {
         const auto here = flowThrough(stations, room, MassFlow::fromSi(flow), roughness);
-        return (here->depression(room) - depression).si();
+        return here ? (here->depression(room) - depression).si() : room.pressure.si();
     };
-    boost::uintmax_t steps = 60;
-    const auto bracket = boost::math::tools::toms748_solve(excess, 0.0, choking.flow.si(),
-                                                           boost::math::tools::eps_tolerance<double>(44), steps);
-    return *flowThrough(stations, room, MassFlow::fromSi(bracket.first), roughness);
+    boost::uintmax_t steps = 80;
+    const auto bracket =
+        boost::math::tools::toms748_solve(excess, 0.0, lossless(stations, room) * (1.0 + 1e-9),
+                                          boost::math::tools::eps_tolerance<double>(44), steps);
+    auto result = flowThrough(stations, room, MassFlow::fromSi(bracket.first), roughness);
+    constexpr double reached = 1e-6;
+    if (!result || result->depression(room) < depression * (1.0 - reached))
+        return chokingFlow(stations, room, roughness);
+    return std::move(*result);
 }
 
 }  // namespace euryth::flow
