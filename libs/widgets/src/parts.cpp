@@ -12,7 +12,8 @@ namespace euryth::widgets {
 Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
 {
     setObjectName(QStringLiteral("panel"));
-    m_title = new QLabel(title);
+    m_title = new QLabel;
+    setTitle(title);
     m_title->setFont(drawing::font(drawing::text::kNormal, true));
     m_note = new QLabel;
     m_note->setFont(drawing::font(drawing::text::kSecond));
@@ -25,6 +26,12 @@ Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
     m_body->setContentsMargins(12, 8, 12, 10);
     m_body->setSpacing(6);
     m_body->addLayout(m_head);
+}
+
+void Panel::setTitle(const QString& title)
+{
+    m_title->setText(title);
+    m_title->setVisible(!title.isEmpty());
 }
 
 void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }

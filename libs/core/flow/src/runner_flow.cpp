@@ -164,9 +164,8 @@ RunnerFlow flowAt(std::span<const FlowStation> stations, const air::AirState& ro
         return here ? (here->depression(room) - depression).si() : room.pressure.si();
     };
     boost::uintmax_t steps = 80;
-    const auto bracket =
-        boost::math::tools::toms748_solve(excess, 0.0, lossless(stations, room) * (1.0 + 1e-9),
-                                          boost::math::tools::eps_tolerance<double>(44), steps);
+    const auto bracket = boost::math::tools::toms748_solve(excess, 0.0, lossless(stations, room) * (1.0 + 1e-9),
+                                                           boost::math::tools::eps_tolerance<double>(44), steps);
     auto result = flowThrough(stations, room, MassFlow::fromSi(bracket.first), roughness);
     constexpr double reached = 1e-6;
     if (!result || result->depression(room) < depression * (1.0 - reached))

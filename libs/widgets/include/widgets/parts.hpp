@@ -21,7 +21,7 @@ class Panel : public QFrame {
 
 public:
     explicit Panel(const QString& title, QWidget* parent = nullptr);
-    void setTitle(const QString& title) { m_title->setText(title); }
+    void setTitle(const QString& title);
     /// A second line of text beside the title.
     void setNote(const QString& note) { m_note->setText(note); }
     void addTool(QWidget* tool);
