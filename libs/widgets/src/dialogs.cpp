@@ -264,8 +264,8 @@ void ImportDialog::reread()
     }
     QString summary = tr("%1 stations can be read.").arg(m_import.stations.size());
     if (!places.isEmpty()) {
-        summary += tr(" Cells that cannot: %1. Their rows are left out:").arg(m_import.troubles.size()) + QLatin1Char('\n') +
-                   places.join(QLatin1Char('\n'));
+        summary += tr(" Cells that cannot: %1. Their rows are left out:").arg(m_import.troubles.size()) +
+                   QLatin1Char('\n') + places.join(QLatin1Char('\n'));
     }
     m_summary->setText(summary);
     m_summary->setStyleSheet(places.isEmpty() ? QString() : QStringLiteral("color: %1").arg(theme.danger.name()));
