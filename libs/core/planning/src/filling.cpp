@@ -109,15 +109,6 @@ FillingPoint pointOf(const CylinderGas& gas, const State& x, double angle)
 
 }  // namespace
 
-Length liftAt(const Cam& cam, Angle crank)
-{
-    const double u = 2.0 * ((crank - cam.centreline) / cam.duration);
-    if (std::abs(u) >= 1.0)
-        return {};
-    const double rest = 1.0 - u * u;
-    return cam.lift * (rest * rest);
-}
-
 Filling fill(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& area, const air::AirState& room,
              RotationalSpeed rpm)
 {
@@ -125,7 +116,7 @@ Filling fill(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& area
     const CylinderGas gas(cylinder, cam, area, room, rpm);
     State x = gas.start();
     const double atStart = x[0];
-    const double end = (cam.centreline + cam.duration / 2.0).si();
+    const double end = closes(cam).si();
     // The tolerances are shares of a cylinder full: mg and mJ where that is grams and kJ.
     const auto stepper = odeint::make_controlled<odeint::runge_kutta_dopri5<State>>(1e-13, 1e-10);
     Filling filling;
@@ -152,7 +143,7 @@ double machIndex(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& 
 {
     double sum = 0.0;
     for (int i = 0; i < kSamples; ++i) {
-        const Angle crank = cam.centreline + cam.duration * ((i + 0.5) / kSamples - 0.5);
+        const Angle crank = opens(cam) + (closes(cam) - opens(cam)) * ((i + 0.5) / kSamples);
         sum += area(liftAt(cam, crank)).si();
     }
     const double meanEffective = sum / kSamples;  // C_i times the valve's area, which so drops out of Z

@@ -4,20 +4,10 @@
 #include <functional>
 #include <vector>
 
+#include "planning/cam.hpp"
 #include "planning/demand.hpp"
 
 namespace euryth::planning {
-
-/// One lobe of a cam, as the valve moves. All over 0.
-struct Cam {
-    Angle duration;  ///< seat to seat, crank degrees
-    Length lift;
-    Angle centreline;  ///< of the greatest lift after top dead centre
-};
-
-/// Lift at a crank angle after top dead centre of the gas change: L (1 - u^2)^2 with u from -1 to 1 over the duration,
-/// a smooth lobe whose mean lift is 8/15 of L. A stand-in where no lift table is known (ours, no source).
-Length liftAt(const Cam& cam, Angle crank);
 
 /// One cylinder that fills.
 struct Cylinder {
@@ -49,8 +39,8 @@ struct Filling {
 /// Fills one cylinder from top dead centre to the closing of the valve: quasi-steady isentropic flow through the
 /// effective area (Heywood, appendix C: choked under the critical pressure ratio), mass and energy of the cylinder by
 /// an adaptive Runge-Kutta method (Boost.odeint, Dormand & Prince). The clearance volume starts full of fresh air in
-/// the room's state. No heat, no residual gas, no wave action. rpm over 0; the valve has to close after bottom dead
-/// centre or at it.
+/// the state before the port (`room`: the room's air, or a manifold's). No heat, no residual gas, no wave action. rpm
+/// over 0; the valve has to close after bottom dead centre or at it.
 Filling fill(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& area, const air::AirState& room,
              RotationalSpeed rpm);
 
