@@ -52,7 +52,7 @@ TEST_CASE("bad files are refused with the place and what would be right")
          section + "corner_mm/roof_left", "must fit the roof"},
         {"stations out of order", demoWith("\"s_mm\": 9,", "\"s_mm\": 19,"), "ports/I1/stations/2/s_mm",
          "must be over 19 mm"},
-        {"newer version", demoWith("\"version\": 1", "\"version\": 2"), "version", "Open the job with a newer Euryth"},
+        {"newer version", demoWith("\"version\": 1", "\"version\": 2"), "version", "Open it with a newer Euryth"},
         {"no version", demoWith("\"version\": 1,", ""), "version", "must be a whole number"},
         {"another format", demoWith("euryth-job", "other-job"), "format", "must be \"euryth-job\""},
         {"unknown shape", demoWith("rounded-rectangle", "star"), section + "shape",

@@ -67,7 +67,7 @@ TEST_CASE("what is not known is null or absent, and stays unknown")
     CHECK_FALSE(job->bench.depression);
     CHECK(job->ports[0].side == job::Side::Exhaust);
     const std::string saved = files::jobText(*job);
-    for (const char* key : {"engine", "bench", "valve", "stations"})
+    for (const char* key : {"\"engine\"", "\"bench\"", "\"valve\"", "\"stations\""})
         CHECK(saved.find(key) == std::string::npos);
 }
 

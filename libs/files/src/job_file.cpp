@@ -1,102 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/job_file.hpp"
 
-#include <algorithm>
-#include <fstream>
-#include <set>
-#include <sstream>
-
 #include "files/migrate.hpp"
 #include "json_reader.hpp"
 #include "json_writer.hpp"
+#include "read_text.hpp"
 
 namespace euryth::files {
-
-namespace {
-
-constexpr int kDeepestNesting = 64;  // a job needs 8; unknown keys may go deeper
-constexpr std::uintmax_t kLargestFile = 256u << 20;
-
-ReadError contentError(std::string place, std::string text)
-{
-    return {ReadError::Kind::Content, {{std::move(place), std::move(text)}}};
-}
-
-std::string lineAndColumn(std::string_view text, std::size_t byte)
-{
-    const std::string_view before = text.substr(0, std::min(byte, text.size()));
-    const auto line = 1 + std::ranges::count(before, '\n');
-    const auto lineStart = before.rfind('\n');
-    const std::size_t column = before.size() - (lineStart == std::string_view::npos ? 0 : lineStart + 1);
-    return "line " + std::to_string(line) + ", column " + std::to_string(std::max<std::size_t>(column, 1));
-}
-
-/// Thrown out of the parser's callback; carries what the user is told.
-struct Refused {
-    job::Problem problem;
-};
-
-/// Watches the parser: stops at absurd nesting, and at a key that stands twice in one record (the parser would keep one
-/// and lose the other).
-class Watch {
-public:
-    bool operator()(int depth, Json::parse_event_t event, Json& parsed)
-    {
-        if (depth > kDeepestNesting)
-            throw Refused{{"the file", "has more than " + std::to_string(kDeepestNesting) +
-                                           " brackets inside each other; a job has no more than 8"}};
-        if (event == Json::parse_event_t::object_start)
-            m_keys.emplace_back();
-        else if (event == Json::parse_event_t::object_end)
-            m_keys.pop_back();
-        else if (event == Json::parse_event_t::key && !m_keys.back().insert(parsed.get<std::string>()).second)
-            throw Refused{
-                {"key \"" + parsed.get<std::string>() + "\"", "stands twice in one record; keep one of them"}};
-        return true;
-    }
-
-private:
-    std::vector<std::set<std::string>> m_keys;
-};
-
-tl::expected<Json, ReadError> parseJson(std::string_view text)
-{
-    Watch watch;
-    try {
-        return Json::parse(text.begin(), text.end(), std::ref(watch));
-    } catch (const Refused& refused) {
-        return tl::unexpected(ReadError{ReadError::Kind::Content, {refused.problem}});
-    } catch (const Json::parse_error& e) {
-        const bool cutOff = e.byte >= text.size();
-        return tl::unexpected(contentError(lineAndColumn(text, e.byte),
-                                           cutOff ? "the file ends in the middle of something; it may be cut off"
-                                                  : "is not JSON: a value, comma or bracket is missing or wrong here"));
-    } catch (const Json::out_of_range&) {
-        return tl::unexpected(contentError("the file", "holds a number that is too large to compute with"));
-    } catch (const Json::exception& e) {
-        return tl::unexpected(contentError("the file", std::string("cannot be read as JSON: ") + e.what()));
-    }
-}
-
-/// Format and version come before anything else is looked at.
-std::optional<job::Problem> versionProblem(const Json& root)
-{
-    if (!root.is_object())
-        return job::Problem{"the file", "must be a record in braces, is " + JsonReader::kindOf(root)};
-    const auto format = root.find("format");
-    if (format == root.end() || *format != kJobFormat)
-        return job::Problem{"format", "must be \"" + std::string(kJobFormat) + "\"; this is not a job of Euryth"};
-    const auto version = root.find("version");
-    if (version == root.end() || !version->is_number_integer() || version->get<std::int64_t>() < 1)
-        return job::Problem{"version", "must be a whole number from 1 to " + std::to_string(kJobVersion)};
-    if (version->get<std::int64_t>() > kJobVersion) {
-        return job::Problem{"version", "is " + version->dump() + "; this Euryth reads up to " +
-                                           std::to_string(kJobVersion) + ". Open the job with a newer Euryth."};
-    }
-    return std::nullopt;
-}
-
-}  // namespace
 
 std::string ReadError::text() const
 {
@@ -111,7 +21,7 @@ tl::expected<job::Job, ReadError> parseJob(std::string_view text, std::vector<st
     auto root = parseJson(text);
     if (!root)
         return tl::unexpected(root.error());
-    if (const auto problem = versionProblem(*root))
+    if (const auto problem = versionProblem(*root, kJobFormat, kJobVersion, "a job of Euryth"))
         return tl::unexpected(ReadError{ReadError::Kind::Content, {*problem}});
 
     std::vector<std::string> unread;
@@ -132,23 +42,8 @@ tl::expected<job::Job, ReadError> parseJob(std::string_view text, std::vector<st
 
 tl::expected<job::Job, ReadError> loadJob(const std::filesystem::path& path, std::vector<std::string>* notes)
 {
-    const auto fileError = [&](const std::string& text) {
-        return tl::unexpected(ReadError{ReadError::Kind::File, {{path.string(), text}}});
-    };
-    std::error_code code;
-    if (std::filesystem::is_directory(path, code))
-        return fileError("is a folder; a job file is wanted");
-    std::ifstream in(path, std::ios::binary);
-    if (!in)
-        return fileError("cannot be opened; does it exist, and may it be read?");
-    const auto size = std::filesystem::file_size(path, code);
-    if (!code && size > kLargestFile)
-        return fileError("is over 256 MB; that is no job file");
-    std::ostringstream content;
-    content << in.rdbuf();
-    if (in.bad())
-        return fileError("cannot be read to its end");
-    return parseJob(content.view(), notes);
+    const auto text = readWhole(path);
+    return text ? parseJob(*text, notes) : tl::unexpected(text.error());
 }
 
 std::string jobText(const job::Job& job)

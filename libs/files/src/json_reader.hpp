@@ -100,6 +100,26 @@ public:
             fail(key, "must be " + oneOf(names) + ", is \"" + word + "\"");
     }
 
+    template <class T>
+    void later(const job::Field& f, T& value, const T&)
+    {
+        rule(f, value);
+    }
+    void laterRange(std::string_view key, job::ShareRange& r, const job::ShareRange&) { range(key, r); }
+    template <std::size_t N, class Enum>
+    void option(std::string_view key, const std::array<std::string_view, N>& names, Enum& value, const Enum&)
+    {
+        if (find(key))
+            choice(key, names, value);
+    }
+    template <std::size_t N>
+    void word(std::string_view key, const std::array<std::string_view, N>& names, std::string& value)
+    {
+        text(key, value);
+        if (!value.empty() && std::ranges::find(names, value) == names.end())
+            fail(key, "must be " + oneOf(names) + ", is \"" + value + "\"");
+    }
+
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, std::array<bool, N>& values)
     {

@@ -14,6 +14,8 @@ namespace euryth::files {
 class JsonWriter {
 public:
     explicit JsonWriter(int depth) : m_depth(depth) {}
+    /// Writes every rule, also the usual ones.
+    void writeWhole() { m_whole = true; }
 
     /// A ready piece of JSON under a key.
     void raw(std::string_view key, std::string_view json);
@@ -55,6 +57,29 @@ public:
     {
         text(key, std::string(names[static_cast<std::size_t>(value)]));
     }
+    template <class T>
+    void later(const job::Field& f, const T& value, const T& usual)
+    {
+        if (m_whole || value != usual)
+            number(f, value);
+    }
+    void laterRange(std::string_view key, const job::ShareRange& r, const job::ShareRange& usual)
+    {
+        if (m_whole || r != usual)
+            range(key, r);
+    }
+    template <std::size_t N, class Enum>
+    void option(std::string_view key, const std::array<std::string_view, N>& names, const Enum& value,
+                const Enum& usual)
+    {
+        if (m_whole || value != usual)
+            choice(key, names, value);
+    }
+    template <std::size_t N>
+    void word(std::string_view key, const std::array<std::string_view, N>&, const std::string& value)
+    {
+        text(key, value);
+    }
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, const std::array<bool, N>& values)
     {
@@ -75,6 +100,7 @@ public:
     void object(std::string_view key, const F& visit)
     {
         JsonWriter inner(m_depth + 1);
+        inner.m_whole = m_whole;
         visit(inner);
         if (!inner.knowsSomething())
             return;
@@ -121,6 +147,7 @@ private:
     std::string m_members;
     int m_depth = 0;
     bool m_knows = false;
+    bool m_whole = false;
 };
 
 /// Any JSON value as canonical text at a depth of indentation.

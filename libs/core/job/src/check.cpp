@@ -7,6 +7,7 @@
 #include <type_traits>
 
 #include "job/describe.hpp"
+#include "job/plans.hpp"
 
 namespace euryth::job {
 
@@ -105,6 +106,22 @@ public:
     template <class... Ignored>
     void choice(const Ignored&...)
     {
+    }
+    template <class T>
+    void later(const Field& f, const T& value, const T&)
+    {
+        number(f, value);
+    }
+    void laterRange(std::string_view key, const ShareRange& r, const ShareRange&) { range(key, r); }
+    template <class... Ignored>
+    void option(const Ignored&...)
+    {
+    }
+    template <std::size_t N>
+    void word(std::string_view key, const std::array<std::string_view, N>& names, const std::string& value)
+    {
+        if (!value.empty() && std::ranges::find(names, value) == names.end())
+            m_problems.push_back({m_path + std::string(key), "is not one of the words that are known here"});
     }
     template <class... Ignored>
     void flags(const Ignored&...)
@@ -260,8 +277,47 @@ void checkHouse(const House& house, std::vector<Problem>& problems)
         problems.push_back({"house/unrepairable_least_wall_mm", "must not be under least_wall_mm"});
 }
 
+/// A lift table must rise in its angles, begin and end closed, and open in between.
+void checkLifts(const CamLobe& cam, const std::string& path, std::vector<Problem>& problems)
+{
+    const auto& table = cam.table;
+    if (table.empty())
+        return;
+    const std::string here = path + "/lift_table";
+    if (table.size() < 3) {
+        problems.push_back(
+            {here, "must have three points or more: closed, open, closed; has " + std::to_string(table.size())});
+        return;
+    }
+    for (std::size_t i = 1; i < table.size(); ++i) {
+        if (table[i].crank <= table[i - 1].crank)
+            problems.push_back({here + "/" + std::to_string(i) + "/crank_deg", "must be over the one before it"});
+    }
+    if (table.front().lift > Length{} || table.back().lift > Length{})
+        problems.push_back({here, "must begin and end with a lift of 0"});
+    if (std::ranges::none_of(table, [](const LiftPoint& p) { return p.lift > Length{}; }))
+        problems.push_back({here, "must have a lift over 0 somewhere"});
+}
+
+void checkPlans(const Port& port, const std::string& path, std::vector<Problem>& problems)
+{
+    std::set<std::string> seen{currentPlan(port).name};
+    for (std::size_t i = 0; i < port.plans.size(); ++i) {
+        const NamedPlan& plan = port.plans[i];
+        const std::string here = path + "plans/" + std::to_string(i);
+        if (!seen.insert(plan.name).second)
+            problems.push_back({here + "/name", "must be used once; '" + plan.name + "' is another plan's"});
+        for (std::size_t k = 1; k < plan.stations.size(); ++k) {
+            if (plan.stations[k].s <= plan.stations[k - 1].s)
+                problems.push_back({here + "/stations/" + std::to_string(k) + "/s_mm", "must be over the one before"});
+        }
+    }
+}
+
 void checkEngine(const Engine& engine, std::vector<Problem>& problems)
 {
+    checkLifts(engine.intakeCam, "engine/cam/intake", problems);
+    checkLifts(engine.exhaustCam, "engine/cam/exhaust", problems);
     if (engine.rod && engine.stroke && *engine.rod <= *engine.stroke / 2.0) {
         problems.push_back({"engine/rod_mm", "must be over half the stroke (" + mmText(*engine.stroke / 2.0) +
                                                  "), is " + mmText(*engine.rod)});
@@ -330,6 +386,7 @@ std::vector<Problem> check(const Job& job)
                 {path + "casting", "must be the id of one of the job's castings; is '" + port.casting + "'"});
         checkStations(port, path, problems);
         checkProbes(port, path, problems);
+        checkPlans(port, path, problems);
         checkValve(port.valve, path + "valve", problems);
         checkOpening(port.manifold, path + "manifold", problems);
         checkOpening(port.gasket, path + "gasket", problems);

@@ -7,6 +7,28 @@
 
 namespace euryth::job {
 
+const ShareRange& throatRange(const House& house, Side side)
+{
+    return side == Side::Intake ? house.intakeThroat : house.exhaustThroat;
+}
+
+const ShareRange& bowlRange(const House& house, Side side)
+{
+    return side == Side::Intake ? house.intakeBowl : house.exhaustBowl;
+}
+
+Length seatWidth(const House& house, Side side)
+{
+    return side == Side::Intake ? house.intakeSeatWidth : house.exhaustSeatWidth;
+}
+
+Length scribeBelow(const House& house, Side side)
+{
+    return side == Side::Intake ? house.intakeScribeBelow : house.exhaustScribeBelow;
+}
+
+Finish finish(const House& house, Side side) { return side == Side::Intake ? house.intakeFinish : house.exhaustFinish; }
+
 std::optional<geometry::Pose> MeasuredPose::complete() const
 {
     if (!x || !y || !z || !pitch || !yaw)

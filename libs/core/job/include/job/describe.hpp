@@ -16,6 +16,9 @@
 ///   rule(Field, T&)              a number that keeps its starting value where it is absent
 ///   text(key, string&)           a text, empty where absent
 ///   choice(key, names, Enum&)    one of a few words
+///   later(Field, T&, usual)      a rule that came later: written only where it is not the usual one
+///   laterRange, option           the same for a range and for one of a few words
+///   word(key, names, string&)    a text that may be absent, else one of a few words
 ///   constant(key, text)          a word with one allowed value
 ///   object(key, T&)              a nested record; extra object() with a function for records without a type
 ///   list(key, vector&)           a list of records
@@ -33,7 +36,21 @@ concept ConstOrNot = std::same_as<std::remove_const_t<T>, Record>;
 inline constexpr geometry::PerSector<std::string_view> kSectorKeys{"roof",  "roof_right", "right", "floor_right",
                                                                    "floor", "floor_left", "left",  "roof_left"};
 inline constexpr std::array<std::string_view, 2> kSideKeys{"intake", "exhaust"};
+inline constexpr std::array<std::string_view, 4> kFinishKeys{"as burred", "60 grit", "120 grit", "polished"};
+inline constexpr std::array<std::string_view, 2> kLiftWeightKeys{"all lifts", "high lifts"};
+inline constexpr std::array<std::string_view, 2> kCoreShiftKeys{"leave", "correct exhaust"};
+inline constexpr std::array<std::string_view, 2> kValveJobKeys{"first", "last"};
+inline constexpr std::array<std::string_view, 3> kThinWallKeys{"leave", "fill", "weld"};
+inline constexpr std::array<std::string_view, 2> kAcrossKeys{"left", "right"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
+
+template <class V, ConstOrNot<LiftPoint> T>
+void describe(V& v, T& point)
+{
+    v.number(field::liftCrank, point.crank);
+    v.number(field::tableLift, point.lift);
+    v.unknown(point.unknown);
+}
 
 template <class V, ConstOrNot<CamLobe> T>
 void describe(V& v, T& cam)
@@ -41,7 +58,16 @@ void describe(V& v, T& cam)
     v.measured(field::duration, cam.duration);
     v.measured(field::camLift, cam.lift);
     v.measured(field::centreline, cam.centreline);
+    v.list("lift_table", cam.table);
     v.unknown(cam.unknown);
+}
+
+template <class V, ConstOrNot<Manifold> T>
+void describe(V& v, T& manifold)
+{
+    v.measured(field::manifoldPressure, manifold.pressure);
+    v.measured(field::manifoldTemperature, manifold.temperature);
+    v.unknown(manifold.unknown);
 }
 
 template <class V, ConstOrNot<Engine> T>
@@ -52,12 +78,15 @@ void describe(V& v, T& engine)
     v.measured(field::stroke, engine.stroke);
     v.measured(field::rod, engine.rod);
     v.measured(field::peakRpm, engine.peakRpm);
+    v.extra(field::shiftRpm, engine.shiftRpm);
     v.text("use", engine.use);
     v.object("cam", [&](auto& cam) {
         cam.object("intake", engine.intakeCam);
         cam.object("exhaust", engine.exhaustCam);
         cam.unknown(engine.unknownInCam);
     });
+    v.object("manifold", engine.manifold);
+    v.extra(field::runningDepression, engine.runningDepression);
     v.object("closing", [&](auto& closing) {
         closing.measured(field::gasketBore, engine.gasketBore);
         closing.measured(field::gasketThickness, engine.gasketThickness);
@@ -112,6 +141,7 @@ template <class V, ConstOrNot<House> T>
 void describe(V& v, T& house)
 {
     v.text("name", house.name);
+    v.text("why", house.why);
     v.rule(field::leastWall, house.leastWall);
     v.rule(field::unrepairableLeastWall, house.unrepairableLeastWall);
     v.rule(field::greatestCut, house.greatestCut);
@@ -127,6 +157,23 @@ void describe(V& v, T& house)
         throat.range("exhaust", house.exhaustThroat);
         throat.unknown(house.unknownInThroat);
     });
+    const House usual;
+    v.object("bowl_percent", [&](auto& bowl) {
+        bowl.laterRange("intake", house.intakeBowl, usual.intakeBowl);
+        bowl.laterRange("exhaust", house.exhaustBowl, usual.exhaustBowl);
+        bowl.unknown(house.unknownInBowl);
+    });
+    v.later(field::houseSeatAngle, house.seatAngle, usual.seatAngle);
+    v.later(field::seatWidthIntake, house.intakeSeatWidth, usual.intakeSeatWidth);
+    v.later(field::seatWidthExhaust, house.exhaustSeatWidth, usual.exhaustSeatWidth);
+    v.later(field::scribeBelowIntake, house.intakeScribeBelow, usual.intakeScribeBelow);
+    v.later(field::scribeBelowExhaust, house.exhaustScribeBelow, usual.exhaustScribeBelow);
+    v.option("finish_intake", kFinishKeys, house.intakeFinish, usual.intakeFinish);
+    v.option("finish_exhaust", kFinishKeys, house.exhaustFinish, usual.exhaustFinish);
+    v.option("lift_weight", kLiftWeightKeys, house.liftWeight, usual.liftWeight);
+    v.option("core_shift", kCoreShiftKeys, house.coreShift, usual.coreShift);
+    v.option("valve_job", kValveJobKeys, house.valveJob, usual.valveJob);
+    v.option("thin_wall", kThinWallKeys, house.thinWall, usual.thinWall);
     v.unknown(house.unknown);
 }
 
@@ -151,6 +198,11 @@ void describe(V& v, T& valve)
     v.extra(field::bridge, valve.bridge);
     v.extra(field::boreEdge, valve.boreEdge);
     v.extra(field::neighbourWall, valve.neighbour);
+    v.extra(field::valveKerf, valve.kerf);
+    v.word("next_bowl", kAcrossKeys, valve.nextBowlSide);
+    v.extra(field::chamberWall, valve.chamberWall);
+    v.extra(field::chamberWallHeight, valve.chamberWallHeight);
+    v.extra(field::chamberWallArc, valve.chamberWallArc);
     v.list("seat", valve.seat);
     v.unknown(valve.unknown);
 }
@@ -276,6 +328,8 @@ void describe(V& v, T& station)
     v.flags("unrepairable", kSectorKeys, station.unrepairable);
     v.object("plan", [&](auto& plan) {
         plan.measured(field::planArea, station.planArea);
+        plan.extra(field::planWidth, station.planWidth);
+        plan.extra(field::planHeight, station.planHeight);
         plan.unknown(station.unknownInPlan);
     });
     v.unknown(station.unknown);
@@ -333,6 +387,38 @@ void describe(V& v, T& acceptance)
     v.unknown(acceptance.unknown);
 }
 
+template <class V, ConstOrNot<PlannedEnd> T>
+void describe(V& v, T& end)
+{
+    v.extra(field::planThroat, end.throat);
+    v.extra(field::planBowl, end.bowl);
+    v.extra(field::planValve, end.valve);
+    v.extra(field::planShortRadius, end.shortRadius);
+    v.extra(field::planShortHeight, end.shortHeight);
+    v.extra(field::chamberLean, end.chamberLean);
+    v.unknown(end.unknown);
+}
+
+template <class V, ConstOrNot<PlannedStation> T>
+void describe(V& v, T& station)
+{
+    v.number(field::stationS, station.s);
+    v.extra(field::planArea, station.area);
+    v.extra(field::planWidth, station.width);
+    v.extra(field::planHeight, station.height);
+    v.unknown(station.unknown);
+}
+
+template <class V, ConstOrNot<NamedPlan> T>
+void describe(V& v, T& plan)
+{
+    v.requiredText("name", plan.name);
+    v.text("note", plan.note);
+    v.object("end", plan.end);
+    v.list("stations", plan.stations);
+    v.unknown(plan.unknown);
+}
+
 /// What a port and a branch have in common. `branches` is called where a file has the branches.
 template <class V, ConstOrNot<Port> T, class Branches>
 void describeRunner(V& v, T& port, Branches branches)
@@ -349,6 +435,10 @@ void describeRunner(V& v, T& port, Branches branches)
     v.list("flow", port.flow);
     v.list("photos", port.photos);
     v.list("accepted", port.accepted);
+    v.text("plan_name", port.planName);
+    v.text("plan_note", port.planNote);
+    v.object("plan_end", port.planEnd);
+    v.list("plans", port.plans);
     v.unknown(port.unknown);
 }
 

@@ -29,6 +29,15 @@ inline constexpr Field bore{"bore_mm", kMm, over0To(1000), "Cylinder bore"};
 inline constexpr Field stroke{"stroke_mm", kMm, over0To(1000), "Piston stroke"};
 inline constexpr Field rod{"rod_mm", kMm, over0To(3000), "Connecting rod, centre to centre"};
 inline constexpr Field peakRpm{"peak_rpm", kRpm, over0To(30000), "Engine speed wanted for peak power"};
+inline constexpr Field shiftRpm{"shift_rpm", kRpm, over0To(30000), "Engine speed to which it is revved"};
+inline constexpr Field runningDepression{
+    "running_depression_pa", kPa, over0To(100000),
+    "What the running engine pulls across a port; empty takes 150 inches of water"};
+inline constexpr Field manifoldPressure{"pressure_pa", kPa, between(20000, 600000),
+                                        "Absolute pressure in the manifold; over the room's with a blower"};
+inline constexpr Field manifoldTemperature{"temperature_c", kCelsius, between(-60, 250), "Air in the manifold"};
+inline constexpr Field liftCrank{"crank_deg", kDegree, between(-360, 360), "Crank degrees from the greatest lift"};
+inline constexpr Field tableLift{"lift_mm", kMm, between(0, 50), "Lift at the valve"};
 inline constexpr Field duration{"duration_deg", kDegree, over0To(720), "Cam duration, seat to seat, crank degrees"};
 inline constexpr Field camLift{"lift_mm", kMm, over0To(50), "Lift at the valve"};
 inline constexpr Field centreline{"centreline_deg", kDegree, between(0, 360), "Lobe centreline from top dead centre"};
@@ -62,6 +71,13 @@ inline constexpr Field taper{"taper_percent_per_100_mm", kPercent, between(0, 10
                              "Area that the runner gains toward the window, for each 100 mm"};
 inline constexpr Field limitingMach{
     "limiting_mach", kOne, {0, 1, true}, "Greatest gas speed in the runner over the speed of sound"};
+inline constexpr Field houseSeatAngle{"seat_angle_deg", kDegree, between(15, 75), "Angle at which the valve seals"};
+inline constexpr Field seatWidthIntake{"seat_width_intake_mm", kMm, over0To(10), "Width of the intake seat"};
+inline constexpr Field seatWidthExhaust{"seat_width_exhaust_mm", kMm, over0To(10), "Width of the exhaust seat"};
+inline constexpr Field scribeBelowIntake{"scribe_below_intake_mm", kMm, between(0, 20),
+                                         "The scribed line below the intake seat"};
+inline constexpr Field scribeBelowExhaust{"scribe_below_exhaust_mm", kMm, between(0, 20),
+                                          "The scribed line below the exhaust seat"};
 // valve end
 inline constexpr Field valveDiameter{"diameter_mm", kMm, over0To(200), "Valve head diameter"};
 inline constexpr Field stem{"stem_mm", kMm, over0To(50), "Valve stem diameter"};
@@ -73,6 +89,13 @@ inline constexpr Field runOut{"runout_mm", kMm, between(0, 5), "Run-out of the s
 inline constexpr Field bridge{"bridge_mm", kMm, between(0, 100), "Metal between this seat and the next one"};
 inline constexpr Field boreEdge{"bore_edge_mm", kMm, between(-20, 200), "Valve edge to cylinder bore"};
 inline constexpr Field neighbourWall{"neighbour_mm", kMm, between(0, 100), "Metal between the bowl and the next port"};
+inline constexpr Field valveKerf{"kerf_mm", kMm, between(0, 20),
+                                 "Saw kerf that bridge and next-port wall have lost on a sectioned head"};
+inline constexpr Field chamberWall{"chamber_wall_mm", kMm, between(0, 100), "Valve edge to the chamber's wall"};
+inline constexpr Field chamberWallHeight{"chamber_wall_height_mm", kMm, over0To(100),
+                                         "How far down from the seat the chamber's wall reaches"};
+inline constexpr Field chamberWallArc{"chamber_wall_arc_deg", kDegree, over0To(360),
+                                      "How much of the valve's circumference the chamber's wall stands beside"};
 inline constexpr Field seatAngle{"angle_deg", kDegree, between(0, 90), "Angle of the cut"};
 inline constexpr Field seatWidth{"width_mm", kMm, over0To(50), "Width of the cut along its face"};
 inline constexpr Field shortSideRadius{"radius_mm", kMm, over0To(500), "Short-side radius"};
@@ -114,6 +137,16 @@ inline constexpr Field openingRadius{"radius_mm", kMm, kRadiusRange, "Radius of 
 inline constexpr Field shiftLeft{"shift_left_mm", kMm, between(-100, 100), "Its middle left of the window's"};
 inline constexpr Field shiftUp{"shift_up_mm", kMm, between(-100, 100), "Its middle above the window's"};
 inline constexpr Field planArea{"area_mm2", kMm2, over0To(250000), "Planned net area"};
+inline constexpr Field planWidth{"width_mm", kMm, over0To(500), "Wished width; the height follows from the area"};
+inline constexpr Field planHeight{"height_mm", kMm, over0To(500), "Wished height; the width follows from the area"};
+inline constexpr Field planThroat{"throat_mm", kMm, over0To(200), "Planned throat; empty takes the house's"};
+inline constexpr Field planBowl{"bowl_mm", kMm, over0To(250), "Planned bowl; empty takes what the turn needs"};
+inline constexpr Field planValve{"valve_mm", kMm, over0To(200), "Valve of another diameter; empty keeps the valve"};
+inline constexpr Field planShortRadius{"short_side_radius_mm", kMm, over0To(500), "Planned short-side radius"};
+inline constexpr Field planShortHeight{"short_side_height_mm", kMm, over0To(500),
+                                       "Planned short-side height: deck to apex"};
+inline constexpr Field chamberLean{"chamber_lean_deg", kDegree, between(0, 75),
+                                   "How far the chamber's wall is laid back from the valve's axis"};
 inline constexpr Field wall{"", kMm, between(0, 200), "Wall thickness"};
 // probing
 inline constexpr Field probeStation{"station_s_mm", kMm, between(0, 2000), "Distance of the probed section"};

@@ -23,12 +23,29 @@ using UnknownKeys = std::vector<std::pair<std::string, std::string>>;
 
 enum class Side { Intake, Exhaust };
 
+/// A point of a measured lift curve.
+struct LiftPoint {
+    Angle crank;  ///< crank degrees from the greatest lift; negative while the valve opens
+    Length lift;  ///< at the valve
+    UnknownKeys unknown;
+    friend bool operator==(const LiftPoint&, const LiftPoint&) = default;
+};
+
 struct CamLobe {
     std::optional<Angle> duration;    ///< seat to seat, crank degrees
     std::optional<Length> lift;       ///< at the valve
-    std::optional<Angle> centreline;  ///< after (intake) or before (exhaust) top dead centre
+    std::optional<Angle> centreline;  ///< of the greatest lift, after (intake) or before (exhaust) top dead centre
+    std::vector<LiftPoint> table;     ///< as measured, in rising order; takes the place of duration and lift
     UnknownKeys unknown;
     friend bool operator==(const CamLobe&, const CamLobe&) = default;
+};
+
+/// The air before the port, where it is not the bench room's.
+struct Manifold {
+    std::optional<AbsolutePressure> pressure;
+    std::optional<Temperature> temperature;
+    UnknownKeys unknown;
+    friend bool operator==(const Manifold&, const Manifold&) = default;
 };
 
 struct Engine {
@@ -36,10 +53,13 @@ struct Engine {
     std::optional<Length> bore;
     std::optional<Length> stroke;
     std::optional<Length> rod;
-    std::optional<RotationalSpeed> peakRpm;  ///< of peak power
+    std::optional<RotationalSpeed> peakRpm;   ///< of peak power
+    std::optional<RotationalSpeed> shiftRpm;  ///< to which it is revved
     std::string use;
     CamLobe intakeCam;
     CamLobe exhaustCam;
+    Manifold manifold;
+    std::optional<PressureDifference> runningDepression;  ///< that it pulls across a port at its highest
     // What closes the chamber, for the compression ratio.
     std::optional<Length> gasketBore;
     std::optional<Length> gasketThickness;  ///< crushed
@@ -101,9 +121,21 @@ struct ShareRange {
     friend bool operator==(const ShareRange&, const ShareRange&) = default;
 };
 
+/// How a wall is left.
+enum class Finish { AsBurred, Grit60, Grit120, Polished };
+/// Which lifts count when openings are compared: each as long as the cam stays there, or only the upper half.
+enum class LiftWeight { AllLifts, HighLifts };
+/// What is done about a core that sits off its drawn place.
+enum class CoreShift { Leave, CorrectExhaust };
+/// Whether the seats are cut before the port or after it.
+enum class ValveJob { First, Last };
+/// What is done where the wall does not give what the plan asks for.
+enum class ThinWall { Leave, Fill, Weld };
+
 /// A shop's own limits. They are choices, not measurements, so each has a starting value (common practice, no source).
 struct House {
     std::string name = "street torque";
+    std::string why;  ///< in the shop's words
     Length leastWall = lengthFromMm(2.0);
     Length unrepairableLeastWall = lengthFromMm(3.0);  ///< where a breakthrough cannot be welded
     Length greatestCut = lengthFromMm(3.0);
@@ -114,12 +146,33 @@ struct House {
     double smallBigSmall = 0.03;
     double taperPer100mm = 0.0;  ///< area gained toward the window, share per 100 mm; 0 is a steady runner
     double limitingMach = 0.55;
-    ShareRange intakeThroat{0.88, 0.92};
+    ShareRange intakeThroat{0.88, 0.92};  ///< throat over valve diameter
     ShareRange exhaustThroat{0.87, 0.97};
+    ShareRange intakeBowl{0.88, 1.0};  ///< bowl over valve diameter
+    ShareRange exhaustBowl{0.88, 1.0};
+    Angle seatAngle = angleFromDegrees(45.0);
+    Length intakeSeatWidth = lengthFromMm(1.0);
+    Length exhaustSeatWidth = lengthFromMm(1.2);
+    Length intakeScribeBelow = lengthFromMm(0.9);  ///< the scribed line below the seat
+    Length exhaustScribeBelow = lengthFromMm(1.1);
+    Finish intakeFinish = Finish::Grit60;
+    Finish exhaustFinish = Finish::Grit120;
+    LiftWeight liftWeight = LiftWeight::AllLifts;
+    CoreShift coreShift = CoreShift::Leave;
+    ValveJob valveJob = ValveJob::First;
+    ThinWall thinWall = ThinWall::Leave;
     UnknownKeys unknown;
     UnknownKeys unknownInThroat;
+    UnknownKeys unknownInBowl;
     friend bool operator==(const House&, const House&) = default;
 };
+
+/// What the house says for one side of the head.
+const ShareRange& throatRange(const House& house, Side side);
+const ShareRange& bowlRange(const House& house, Side side);
+Length seatWidth(const House& house, Side side);
+Length scribeBelow(const House& house, Side side);
+Finish finish(const House& house, Side side);
 
 struct SeatCut {
     std::optional<Angle> angle;
@@ -139,7 +192,14 @@ struct Valve {
     std::optional<Length> bridge;     ///< metal to the neighbouring seat
     std::optional<Length> boreEdge;   ///< valve edge to the cylinder bore
     std::optional<Length> neighbour;  ///< bowl to the neighbouring port
-    std::vector<SeatCut> seat;        ///< from outside in
+    std::optional<Length> kerf;       ///< of the saw, where bridge and neighbour were measured on a sectioned head
+    /// The chamber's wall beside the valve, where it stands nearer than the bore: how far from the valve's edge, how
+    /// high above the deck side of the seat, and over how much of the valve's circumference.
+    std::optional<Length> chamberWall;
+    std::optional<Length> chamberWallHeight;
+    std::optional<Angle> chamberWallArc;
+    std::string nextBowlSide;   ///< "left" or "right", seen from the window; empty: not known
+    std::vector<SeatCut> seat;  ///< from outside in
     UnknownKeys unknown;
     friend bool operator==(const Valve&, const Valve&) = default;
 };
@@ -271,6 +331,8 @@ struct Station {
     /// Sectors behind which a breakthrough cannot be welded (a pushrod tube, the water).
     geometry::PerSector<bool> unrepairable{};
     std::optional<Area> planArea;
+    std::optional<Length> planWidth;   ///< a wish; the height then follows from the area
+    std::optional<Length> planHeight;  ///< a wish; the width then follows; with both, the corners do
     UnknownKeys unknown;
     UnknownKeys unknownInPlan;
     friend bool operator==(const Station&, const Station&) = default;
@@ -324,6 +386,38 @@ struct Acceptance {
     friend bool operator==(const Acceptance&, const Acceptance&) = default;
 };
 
+/// What is wished at the valve end; what is not wished follows from the house's rules.
+struct PlannedEnd {
+    std::optional<Length> throat;
+    std::optional<Length> bowl;
+    std::optional<Length> valve;        ///< a valve of another diameter
+    std::optional<Length> shortRadius;  ///< of the short side
+    std::optional<Length> shortHeight;
+    std::optional<Angle> chamberLean;  ///< by which the chamber's wall is laid back from the valve's axis
+    UnknownKeys unknown;
+    friend bool operator==(const PlannedEnd&, const PlannedEnd&) = default;
+};
+
+/// What a plan wishes at one station.
+struct PlannedStation {
+    Length s;
+    std::optional<Area> area;
+    std::optional<Length> width;
+    std::optional<Length> height;
+    UnknownKeys unknown;
+    friend bool operator==(const PlannedStation&, const PlannedStation&) = default;
+};
+
+/// A plan that has been put aside.
+struct NamedPlan {
+    std::string name;
+    std::string note;
+    PlannedEnd end;
+    std::vector<PlannedStation> stations;
+    UnknownKeys unknown;
+    friend bool operator==(const NamedPlan&, const NamedPlan&) = default;
+};
+
 /// A port, or a branch of one. A port that splits for two valves is a common runner (which has no valve of its own) and
 /// its branches; these are ports of their own that name the common runner as their parent, and follow it in the list.
 struct Port {
@@ -344,6 +438,11 @@ struct Port {
     std::vector<FlowTest> flow;
     std::vector<Photo> photos;
     std::vector<Acceptance> accepted;
+    // The current plan: its stations' part is in the stations.
+    std::string planName;
+    std::string planNote;
+    PlannedEnd planEnd;
+    std::vector<NamedPlan> plans;  ///< the others
     UnknownKeys unknown;
 
     [[nodiscard]] bool isBranch() const { return !parent.empty(); }
