@@ -120,7 +120,7 @@ int main()
     const auto model = judgement::engineModel(*demo, demo->ports[0], portAnalysis);
     report("one-dimensional flow along the demo port at 28 inH2O", milliseconds([&] {
                g_keep =
-                   flow::flowAt(model->runner, model->room, pressureDifferenceFromInchOfWater(28.0), judgement::kFinish)
+                   flow::flowAt(model->runner, model->room, pressureDifferenceFromInchOfWater(28.0), model->roughness)
                        .flow.si();
            }),
            5);

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "plan_calls.hpp"
 #include "survey_calls.hpp"
 
 namespace euryth::judgement {
@@ -41,6 +42,7 @@ public:
         volume();
         findings();
         demand();
+        addPlanCalls(m_job, m_port, m_analysis, m_calls);
         choke();
         for (const ProbeResult& probe : m_analysis.probes)
             probeCalls(probe);

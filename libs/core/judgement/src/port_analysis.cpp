@@ -148,6 +148,13 @@ geometry::AirDirection airDirection(const job::Port& port)
                                           : geometry::AirDirection::ValveToWindow;
 }
 
+geometry::FindingLimits findingLimits(const job::House& house)
+{
+    geometry::FindingLimits limits;
+    limits.smallBigSmall = house.smallBigSmall;
+    return limits;
+}
+
 PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
 {
     PlaceNames places;
@@ -175,7 +182,7 @@ Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
     // Exhaust demand is blow-down, another sum than filling; it is not built, so it is not guessed.
     if (port.side == job::Side::Exhaust)
         return {std::nullopt, "the sum for exhaust ports, which is not built yet"};
-    const auto room = roomAir(job.bench);
+    const auto charge = chargeAir(job);
     std::vector<std::string> missing;
     const auto need = [&](bool known, const char* name) {
         if (!known)
@@ -185,13 +192,13 @@ Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
     need(job.engine.stroke.has_value(), "stroke");
     need(job.engine.rod.has_value(), "rod length");
     need(job.engine.peakRpm.has_value(), "rpm of peak power");
-    need(room.has_value(), "bench air (temperature, pressure, humidity)");
+    need(charge.has_value(), "bench air (temperature, pressure, humidity)");
     if (!missing.empty())
         return {std::nullopt, joined(missing)};
     return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
                              *job.engine.peakRpm,
                              job.house.limitingMach,
-                             *room,
+                             *charge,
                              flowShare(job, port)},
             {}};
 }
@@ -208,6 +215,15 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
         const auto& typed = port.stations[i].planArea;
         analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
     }
+    if (!analysis.areas || std::ranges::none_of(analysis.plan, [](const auto& p) { return p.has_value(); }))
+        return;
+    std::vector<geometry::AreaAt> planned = netAreas(port);
+    if (planned.size() < 2)
+        return;
+    for (std::size_t i = 0; i < planned.size(); ++i)
+        planned[i].area = analysis.plan[i].value_or(planned[i].area);
+    analysis.planFindings = geometry::findAlongRunner(geometry::AreaCurve(std::move(planned)), airDirection(port),
+                                                      findingLimits(job.house));
 }
 
 ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::size_t index)
@@ -275,17 +291,6 @@ std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analy
     return along;
 }
 
-/// True where the last station is the throat itself: its area is that of a circle of the throat's diameter.
-bool endsInThroat(const job::Port& port)
-{
-    const auto throat = job::throatOf(port.valve);
-    if (!throat || port.stations.empty())
-        return false;
-    constexpr double sameArea = 0.03;
-    const Area last = job::area(port.stations.back().section);
-    return std::abs(last / geometry::throatNetArea(*throat, Length{}) - 1.0) < sameArea;
-}
-
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
 {
     cutting::CutProblem problem;
@@ -313,14 +318,39 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
     return problem;
 }
 
+planning::SectionRoom roomOf(const cutting::CutStation& station, const cutting::CutLimits& limits)
+{
+    planning::SectionRoom room{};
+    for (const geometry::Sector s : kSectors)
+        room[index(s)] = cutting::depthBound(station, s, limits).greatest;
+    return room;
+}
+
+/// The largest net area that a section of the same kind can have inside its walls.
 std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
 {
-    cutting::DepthField deepest(problem.stations.size());
-    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
-        for (const geometry::Sector s : kSectors)
-            deepest[i][index(s)] = cutting::depthBound(problem.stations[i], s, problem.limits).greatest;
+    constexpr double moreThanAny = 4.0;
+    std::vector<Area> areas;
+    for (const cutting::CutStation& station : problem.stations) {
+        const planning::SectionWish wish{geometry::area(station.section) * moreThanAny, {}, {}};
+        areas.push_back(planning::planSection(station.section, roomOf(station, problem.limits), wish).area -
+                        station.blocked);
     }
-    return cutting::areasAfter(problem, deepest);
+    return areas;
+}
+
+/// The shape that each station's plan asks for, inside what its walls can give.
+void planShapes(const job::Port& port, const cutting::CutProblem& problem, PortAnalysis& analysis)
+{
+    analysis.planned.resize(port.stations.size());
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const cutting::CutStation& cut = problem.stations[i];
+        if (!cut.plan)
+            continue;
+        const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].planWidth,
+                                         port.stations[i].planHeight};
+        analysis.planned[i] = planning::planSection(cut.section, roomOf(cut, problem.limits), wish);
+    }
 }
 
 void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
@@ -335,6 +365,7 @@ void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
     }
     cutting::CutProblem problem = cutProblem(job, port, analysis);
     analysis.reachable = reachableAreas(problem);
+    planShapes(port, problem, analysis);
     const bool anyPlan = std::ranges::any_of(analysis.plan, [](const auto& p) { return p.has_value(); });
     const bool anyProbe =
         std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
@@ -355,6 +386,19 @@ std::optional<air::AirState> roomAir(const job::Bench& bench)
     return air::AirState{*bench.temperature, *bench.pressure, *bench.humidity};
 }
 
+std::optional<air::AirState> chargeAir(const job::Job& job)
+{
+    auto air = roomAir(job.bench);
+    if (!air)
+        return std::nullopt;
+    const job::Manifold& manifold = job.engine.manifold;
+    if (manifold.pressure)
+        air->pressure = *manifold.pressure;
+    if (manifold.temperature)
+        air->temperature = *manifold.temperature;
+    return air;
+}
+
 std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room)
 {
     if (reading.speed)
@@ -370,6 +414,16 @@ probing::VerdictLimits verdictLimits(const job::House& house)
 }
 
 Length WindowStep::greatest() const { return std::max({abs(left), abs(right), abs(roof), abs(floor)}); }
+
+bool endsInThroat(const job::Port& port)
+{
+    const auto throat = job::throatOf(port.valve);
+    if (!throat || port.stations.empty())
+        return false;
+    constexpr double sameArea = 0.03;
+    const Area last = job::area(port.stations.back().section);
+    return std::abs(last / geometry::throatNetArea(*throat, Length{}) - 1.0) < sameArea;
+}
 
 double flowShare(const job::Job& job, const job::Port& port)
 {
@@ -393,7 +447,7 @@ double flowShare(const job::Job& job, const job::Port& port)
     return own * own / all;
 }
 
-PortAnalysis analyse(const job::Job& job, const job::Port& port)
+PortAnalysis measure(const job::Job& job, const job::Port& port)
 {
     PortAnalysis analysis;
     analysis.splits = !job::branchesOf(job, port).empty();
@@ -404,11 +458,15 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port)
     analysis.gasketStep = windowStep(port.gasket, analysis);
     analysis.areas = areaCurve(job, port);
     if (analysis.areas) {
-        geometry::FindingLimits limits;
-        limits.smallBigSmall = job.house.smallBigSmall;
-        analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), limits);
+        analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), findingLimits(job.house));
         analysis.places = findPlaces(analysis, port);
     }
+    return analysis;
+}
+
+PortAnalysis analyse(const job::Job& job, const job::Port& port)
+{
+    PortAnalysis analysis = measure(job, port);
     analysis.demand = demandOf(job, port);
     planAreas(job, port, analysis);
     for (std::size_t i = 0; i < port.probes.size(); ++i)

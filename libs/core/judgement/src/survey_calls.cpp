@@ -174,10 +174,16 @@ private:
         const Length shift = *m_analysis.coreShift;
         Call& call = add("core-shift", Severity::Note);
         call.title << "Core shift: " << Length(abs(shift)) << " to the " << (shift > Length{} ? "left" : "right");
-        call.text
-            << "The left and right walls say that the passage does not sit in the middle of its metal. Most leave "
-               "it and cut less on the thin side; chasing it twists the port. Some walls differ by design: accept "
-               "that.";
+        call.text << "The left and right walls say that the passage does not sit in the middle of its metal. ";
+        const bool corrects =
+            m_job.house.coreShift == job::CoreShift::CorrectExhaust && m_port.side == job::Side::Exhaust;
+        if (corrects) {
+            call.text << "The house corrects exhaust ports: take the difference off the thick side, the "
+                      << (shift > Length{} ? "right" : "left") << ", first.";
+        } else {
+            call.text << "The house leaves it and cuts less on the thin side; chasing it twists the port.";
+        }
+        call.text << " Some walls differ by design: accept that.";
         call.workings.push_back(
             Phrase("shift to the left = (right wall - left wall) / 2, mean of the stations where both "
                    "were measured"));

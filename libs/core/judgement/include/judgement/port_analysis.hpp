@@ -11,6 +11,7 @@
 #include "geometry/findings.hpp"
 #include "job/job.hpp"
 #include "planning/demand.hpp"
+#include "planning/section_plan.hpp"
 #include "probing/speed_map.hpp"
 #include "probing/traverse.hpp"
 
@@ -77,9 +78,11 @@ struct PortAnalysis {
     Known<double> throatShare;
     Known<planning::Demand> demand;
     std::optional<Area> wantedArea;
-    std::vector<std::optional<Area>> plan;       ///< per station: typed, or suggested, or unknown
-    std::vector<std::optional<Area>> suggested;  ///< per station
-    std::vector<Area> reachable;                 ///< per station: net area with every wall cut to its limit
+    std::vector<std::optional<Area>> plan;        ///< per station: typed, or suggested, or unknown
+    std::vector<std::optional<Area>> suggested;   ///< per station
+    std::vector<geometry::Finding> planFindings;  ///< along the planned areas
+    std::vector<Area> reachable;                  ///< per station: the largest net area that its walls allow
+    std::vector<std::optional<planning::PlannedSection>> planned;  ///< per station: the shape that the plan asks for
     std::vector<ProbeResult> probes;
     Known<cutting::CutProblem> cutProblem;
     std::optional<cutting::CutPlan> cut;
@@ -87,6 +90,10 @@ struct PortAnalysis {
 
 /// The room's air, where temperature, pressure and humidity are all known.
 std::optional<air::AirState> roomAir(const job::Bench& bench);
+
+/// The air before the port on the engine: the manifold's pressure and temperature, and the room's where these are not
+/// known.
+std::optional<air::AirState> chargeAir(const job::Job& job);
 
 /// Speed of a reading: as typed, or from the pitot's impact pressure in the room's air.
 std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room);
@@ -96,6 +103,12 @@ probing::VerdictLimits verdictLimits(const job::House& house);
 /// Share of a cylinder's flow that goes through a port: by valve area among the ports (or branches) that serve the same
 /// cylinder on the same side; in equal parts where a valve is not known.
 double flowShare(const job::Job& job, const job::Port& port);
+
+/// True where the last station is the throat itself: its area is that of a circle of the throat's diameter.
+bool endsInThroat(const job::Port& port);
+
+/// The part of analyse() that needs the measurements alone: sections, places, valve end, areas and their findings.
+PortAnalysis measure(const job::Job& job, const job::Port& port);
 
 /// Works out one port. Deterministic, no side effects; a few milliseconds for 15 stations.
 PortAnalysis analyse(const job::Job& job, const job::Port& port);
