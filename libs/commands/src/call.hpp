@@ -46,6 +46,7 @@ int callCut(const Request& request, std::ostream& out);
 int callSeat(const Request& request, std::ostream& out);
 int callOpening(const Request& request, std::ostream& out);
 int callEngine(const Request& request, std::ostream& out);
+int callExport(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);

@@ -46,6 +46,22 @@ int callEngine(const Request& request, std::ostream& out)
         result["stations"].push_back(
             {{"s_mm", number(inMm(model->runner[i].s))}, {"peak_mach", number(run.atPeakFlow.stations[i].mach)}});
     }
+    const Length lift = model->cam.lift;
+    const auto place = [&](const flow::RunnerFlow& flow) {
+        const bool valve = flow.fastest >= model->runner.size();
+        return Json{{"flow_kg_s", number(flow.flow.si())},
+                    {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->runner[flow.fastest].s)))},
+                    {"mach", number(flow.stations[flow.fastest].mach)},
+                    {"choked", flow.choked}};
+    };
+    const auto at = [&](const air::AirState& before, PressureDifference depression) {
+        Json json = place(judgement::throughPort(*model, before, lift, depression));
+        json["depression_pa"] = number(inPa(depression));
+        return json;
+    };
+    result["full_lift"] = {{"bench", at(model->room, judgement::benchDepression(job))},
+                           {"running", at(model->charge, judgement::runningDepression(job))},
+                           {"choking", place(judgement::portChokes(*model, model->charge, lift))}};
     result["runner_choked"] = run.atPeakFlow.choked;
     result["effective_area_from"] = model->areaFrom;
     result["assumed"] = model->assumed;

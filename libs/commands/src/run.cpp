@@ -26,6 +26,7 @@ struct CallEntry {
 
 constexpr std::array<std::string_view, 1> kPort{"port"};
 constexpr std::array<std::string_view, 1> kTo{"to"};
+constexpr std::array<std::string_view, 2> kPortTo{"port", "to"};
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
 constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
 constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
@@ -48,7 +49,8 @@ constexpr std::array kCalls{
     CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
               "speed from a viscous run", kNone, nullptr},
-    CallEntry{"export", "export JOB --port I1 --to X", "shapes, templates and flow cases", kNone, nullptr},
+    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf)", "plan, cards and full-size templates", kPortTo,
+              callExport},
 };
 
 void printHelp(std::ostream& out)
