@@ -58,6 +58,10 @@ TEST_CASE("the seat table: typed angles and widths, worked-out diameters that ca
 TEST_CASE("the chamber table: whole cylinders, volumes, and the ratio once everything is known")
 {
     Bench bench;
+    bench.edit([](job::Job& job) {
+        job.chambers.clear();
+        job.engine.gasketBore.reset();
+    });
     const std::unique_ptr<app::RowTable> table(app::makeChamberTable(bench.workspace, nullptr));
     CHECK(table->rowCount() == 0);
     bench.edit([](job::Job& job) { job.chambers.resize(2); });
@@ -105,23 +109,51 @@ TEST_CASE("the outline table follows the station, and needs every coordinate")
 
 TEST_CASE("the engine's results are worked out once for each job and port")
 {
+    using Who = app::EngineResults::Who;
     Bench bench;
     app::EngineResults results(bench.workspace);
     const auto* first = &*results.get();
-    const double filling = first->run.filling.volumetricEfficiency;
-    CHECK(results.get()->run.filling.volumetricEfficiency == filling);
-    CHECK(first->sweep.size() == 17);
-    CHECK(inRpm(first->sweep.front().rpm) == Approx(7000.0 / 3));
-    CHECK(first->onEngine.stations[4].mach > first->onBench.stations[4].mach);
+    REQUIRE(first->curves.size() == 2);
+    CHECK(first->curves[0].who == Who::AsItIs);
+    CHECK(first->curves[1].who == Who::Plan);
+    const auto filling = [&] { return results.get()->curves.front().run.filling.volumetricEfficiency; };
+    const double before = filling();
+    CHECK(&*results.get() == first);  // nothing was worked out again
+    CHECK(first->curves[0].sweep.size() == 17);
+    CHECK(inRpm(first->curves[0].sweep.front().rpm) == Approx(7000.0 / 3));
+    CHECK(first->curves[0].onEngine.stations[4].mach > first->curves[0].onBench.stations[4].mach);
+    // The plan opens the pinch: its air is slower there.
+    CHECK(first->curves[1].onBench.stations[4].mach < first->curves[0].onBench.stations[4].mach);
+    REQUIRE(first->shiftRpm);
+    CHECK(first->curves[0].shift->filling.meanFlow > first->curves[0].run.filling.meanFlow);
     bench.edit([](job::Job& job) { job.engine.peakRpm = rotationFromRpm(9000); });
-    CHECK(results.get()->run.filling.volumetricEfficiency < filling);
+    CHECK(filling() < before);
     bench.workspace.document().undoStack().undo();
-    CHECK(results.get()->run.filling.volumetricEfficiency == Approx(filling));
+    CHECK(filling() == Approx(before));
     bench.workspace.choosePort(1);
     CHECK(results.get().missing.find("exhaust") != std::string::npos);
     bench.workspace.choosePort(0);
     bench.edit([](job::Job& job) { job.engine.peakRpm.reset(); });
     CHECK(results.get().missing == "rpm of peak power");
+}
+
+TEST_CASE("another port stands beside the chosen one, and says what it lacks")
+{
+    using Who = app::EngineResults::Who;
+    Bench bench;
+    app::EngineResults results(bench.workspace);
+    results.setOther(2);
+    CHECK(results.get()->curves.back().who == Who::Plan);
+    CHECK_FALSE(results.get()->otherMissing.empty());  // I2 of the demo is not measured
+    bench.edit([](job::Job& job) { job.ports[2].stations = job.ports[0].stations; });
+    bench.edit([](job::Job& job) { job.ports[2].valve = job.ports[0].valve; });
+    const auto& curves = results.get()->curves;
+    REQUIRE(curves.size() == 3);
+    CHECK(curves.back().who == Who::Other);
+    CHECK(curves.back().name == "I2");
+    CHECK(curves.back().onBench.flow.si() == Approx(curves.front().onBench.flow.si()).epsilon(0.02));
+    results.setOther(0);  // the port itself is no other port
+    CHECK(results.get()->curves.size() == 2);
 }
 
 TEST_CASE("a wall's column and the section shown move together")

@@ -3,11 +3,14 @@
 
 #include "files/job_file.hpp"
 
-/// The demo job, or a failed test.
-inline euryth::job::Job demoJob()
+inline euryth::job::Job jobOrThrow(const char* path)
 {
-    auto loaded = euryth::files::loadJob(EURYTH_DEMO_JOB);
+    auto loaded = euryth::files::loadJob(path);
     if (!loaded)
         throw std::runtime_error(loaded.error().text());
     return std::move(*loaded);
 }
+
+/// The demo jobs, or a failed test.
+inline euryth::job::Job demoJob() { return jobOrThrow(EURYTH_DEMO_JOB); }
+inline euryth::job::Job demoFour() { return jobOrThrow(EURYTH_DEMO_FOUR); }

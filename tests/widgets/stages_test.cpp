@@ -262,34 +262,35 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
     WindowFixture f;
     f.trigger(CommandId::StageShape);
     auto* page = f.find<widgets::ShapePage>("shapePage");
-    const auto buttons = f.find<QWidget>("shapeViews")->findChildren<QPushButton*>();
-    buttons[1]->click();
+    page->showView(widgets::ShapePage::View::Filling);
     f.settle();
-    auto* filling = f.find<widgets::FillingCanvas>("fillingCanvas");
+    auto* filling = f.find<widgets::EngineCanvas>("fillingCanvas");
     REQUIRE(filling->isVisible());
     auto charts = filling->charts();
-    REQUIRE(charts.size() == 2);
+    REQUIRE(charts.size() == 4);
+    REQUIRE(charts[0].lines.size() == 2);  // as it is, and the plan
     CHECK(charts[0].missing.isEmpty());
     const double deepest = std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y();
-    CHECK(f.text("engineNote").contains("Mach index 0.72"));
-    CHECK(f.text("engineNote").contains("Assumed"));
+    CHECK(f.text("fillingNote").contains("Mach index 0.72"));
+    CHECK(f.text("fillingNote").contains("Assumed"));
+    CHECK(f.text("fillingNote").contains("At the shift"));
     f.workspace.document().edit("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
     f.settle();
     charts = filling->charts();
     CHECK(std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y() > deepest);
-    buttons[2]->click();
+    page->showView(widgets::ShapePage::View::RunnerFlow);
     f.settle();
-    auto* flow = f.find<widgets::RunnerFlowCanvas>("runnerFlowCanvas");
+    auto* flow = f.find<widgets::EngineCanvas>("runnerFlowCanvas");
     REQUIRE(flow->isVisible());
     const auto mach = flow->charts()[0];
-    REQUIRE(mach.lines.size() == 2);
-    for (std::size_t i = 0; i < 13; ++i)
-        CHECK(mach.lines[1].points[static_cast<qsizetype>(i)].y() >
-              mach.lines[0].points[static_cast<qsizetype>(i)].y());
+    REQUIRE(mach.lines.size() == 4);
+    for (std::size_t i = 0; i < 14; ++i)  // 13 stations and the valve
+        CHECK(mach.lines[1].points[i].y() > mach.lines[0].points[i].y());
     CHECK_FALSE(flow->grab().isNull());
     f.workspace.document().edit("no bore", [](job::Job& job) { job.engine.bore.reset(); });
     f.settle();
     CHECK(flow->charts()[0].missing.contains("bore"));
+    CHECK(f.text("benchEngineTable").contains("bore"));
     page->showView(widgets::ShapePage::View::Area);
     CHECK(f.find<widgets::AreaCanvas>("areaCanvas")->isVisible());
 }

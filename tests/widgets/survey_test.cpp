@@ -153,6 +153,7 @@ TEST_CASE("volumes: chambers, compression and castings")
              {"Gasket bore", "96"}, {"Gasket", "1.2"}, {"Below deck", "0.4"}, {"Piston dish", "-5"}})
         fill(f, label, value);
     f.workspace.document().edit("chamber", [](job::Job& job) {
+        job.chambers.clear();
         job.chambers.push_back({1, volumeFromCc(48), {}, {}});
     });
     f.settle();

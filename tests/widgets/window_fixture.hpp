@@ -7,6 +7,7 @@
 #include <QApplication>
 #include <QLabel>
 #include <QPushButton>
+#include <QTableWidget>
 #include <QTest>
 
 #include "files/job_file.hpp"
@@ -35,6 +36,9 @@ struct WindowFixture {
     std::optional<widgets::CopyRequest> copyTo;
     std::optional<std::size_t> swapWith;
     std::optional<Length> knownLength;
+    QString suggested;  ///< by a question for a file to write
+    bool takesHouse = false;
+    int houseRows = -1;  ///< that the comparison of house rules showed
     QStringList told;
     widgets::MainWindow window;
 
@@ -70,6 +74,21 @@ struct WindowFixture {
             return std::optional(dialog.import().stations);
         };
         p.knownLength = [this](QWidget*, widgets::Context, const QString&) { return knownLength; };
+        p.writeTo = [this](QWidget*, const QString&, const QString& suggestion, const QString&) {
+            suggested = suggestion;
+            return nextPath;
+        };
+        p.lifts = [](QWidget* parent, widgets::Context context,
+                     const QString& text) -> std::optional<widgets::LiftRequest> {
+            const widgets::LiftDialog dialog(context, text, parent);
+            return dialog.usable() ? std::optional(dialog.request()) : std::nullopt;
+        };
+        p.takeHouse = [this](QWidget* parent, widgets::Context context, const job::House& house) {
+            const widgets::HouseDialog dialog(context, house, parent);
+            houseRows = dialog.findChild<QTableWidget*>(QStringLiteral("houseChanges"))->rowCount();
+            return takesHouse;
+        };
+        p.sheets = [](QWidget* parent) { return std::optional(widgets::PaperDialog(parent).parts()); };
         return p;
     }
 

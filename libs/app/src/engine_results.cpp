@@ -1,14 +1,62 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/engine_results.hpp"
 
+#include <algorithm>
+
+#include "job/plans.hpp"
+#include "judgement/planned_port.hpp"
+
 namespace euryth::app {
+
+namespace {
+
+using Curve = EngineResults::Curve;
+
+geometry::AreaAt smallestOf(const std::vector<flow::FlowStation>& runner)
+{
+    const auto least = std::ranges::min_element(runner, {}, &flow::FlowStation::area);
+    return {least->s, least->area};
+}
+
+/// Mean speed in a section that the mass flow of each point makes, with the density of the air before the port.
+std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirState& before, Area area)
+{
+    std::vector<Speed> speeds;
+    for (const planning::FillingPoint& p : filling.points)
+        speeds.push_back(Speed::fromSi(p.flow.si() / (air::density(before).si() * area.si())));
+    return speeds;
+}
+
+Curve curveOf(EngineResults::Who who, std::string name, judgement::EngineModel model,
+              const EngineResults::Results& results)
+{
+    Curve curve;
+    curve.who = who;
+    curve.name = std::move(name);
+    curve.run = judgement::runEngine(model, results.rpm);
+    if (results.shiftRpm)
+        curve.shift = judgement::runEngine(model, *results.shiftRpm);
+    constexpr int steps = 16;
+    const RotationalSpeed fastest = std::max(results.rpm * (4.0 / 3.0), results.shiftRpm.value_or(results.rpm) * 1.05);
+    curve.sweep =
+        planning::sweep(model.cylinder, model.cam, model.area, model.charge, results.rpm / 3.0, fastest, steps);
+    curve.smallest = smallestOf(model.runner);
+    curve.gasSpeed = gasSpeeds(curve.run.filling, model.charge, curve.smallest.area);
+    const Length lift = model.cam.lift;
+    curve.onBench = judgement::throughPort(model, model.room, lift, results.bench);
+    curve.onEngine = judgement::throughPort(model, model.charge, lift, results.running);
+    curve.choked = judgement::portChokes(model, model.charge, lift);
+    curve.model = std::move(model);
+    return curve;
+}
+
+}  // namespace
 
 const judgement::Known<EngineResults::Results>& EngineResults::get()
 {
-    auto snapshot = m_workspace.snapshot();
-    if (m_job != snapshot || m_port != m_workspace.portIndex()) {
-        m_job = std::move(snapshot);
-        m_port = m_workspace.portIndex();
+    Inputs inputs{m_workspace.snapshot(), m_workspace.portIndex(), m_other};
+    if (m_inputs != inputs) {
+        m_inputs = std::move(inputs);
         m_results = workOut();
     }
     return m_results;
@@ -19,25 +67,49 @@ judgement::Known<EngineResults::Results> EngineResults::workOut() const
     const job::Port* port = m_workspace.port();
     if (!port)
         return {std::nullopt, "a port"};
-    auto model = judgement::engineModel(m_workspace.job(), *port, m_workspace.analysis());
+    const job::Job& job = m_workspace.job();
+    auto model = judgement::engineModel(job, *port, m_workspace.analysis());
     if (!model)
         return {std::nullopt, model.missing};
-    const auto& rpm = m_workspace.job().engine.peakRpm;
-    if (!rpm)
+    if (!job.engine.peakRpm)
         return {std::nullopt, "rpm of peak power"};
     Results results;
-    results.model = std::move(*model.value);
-    results.rpm = *rpm;
-    results.run = judgement::runEngine(results.model, *rpm);
-    constexpr int steps = 16;
-    const planning::Cylinder& cylinder = results.model.cylinder;
-    results.sweep = planning::sweep(cylinder, results.model.cam, results.model.area, results.model.room, *rpm / 3.0,
-                                    *rpm * (4.0 / 3.0), steps);
-    const auto bench = m_workspace.job().bench.depression.value_or(pressureDifferenceFromInchOfWater(28.0));
-    results.onBench = flow::flowAt(results.model.runner, results.model.room, bench, judgement::kFinish);
-    results.onEngine =
-        flow::flowAt(results.model.runner, results.model.room, results.run.filling.peakDepression, judgement::kFinish);
+    results.rpm = *job.engine.peakRpm;
+    results.shiftRpm = job.engine.shiftRpm;
+    results.bench = judgement::benchDepression(job);
+    results.running = judgement::runningDepression(job);
+    results.curves.push_back(curveOf(Who::AsItIs, port->id, *model, results));
+    addPlan(*model, results);
+    addOther(results);
     return {std::move(results), {}};
+}
+
+void EngineResults::addPlan(const judgement::EngineModel& present, Results& results) const
+{
+    const job::Job& job = m_workspace.job();
+    const job::Port& port = *m_workspace.port();
+    const auto planned = judgement::plannedPort(job, port, m_workspace.analysis());
+    if (!planned) {
+        results.planMissing = planned.missing;
+        return;
+    }
+    auto model =
+        judgement::plannedModel(present, m_workspace.analysis(), planned->port, planned->analysis, results.bench);
+    results.curves.push_back(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results));
+}
+
+void EngineResults::addOther(Results& results) const
+{
+    const job::Job& job = m_workspace.job();
+    if (!m_other || m_other == m_workspace.portIndex() || *m_other >= job.ports.size())
+        return;
+    const job::Port& port = job.ports[*m_other];
+    auto model = judgement::engineModel(job, port, m_workspace.analysisOf(*m_other));
+    if (!model) {
+        results.otherMissing = model.missing;
+        return;
+    }
+    results.curves.push_back(curveOf(Who::Other, port.id, std::move(*model.value), results));
 }
 
 }  // namespace euryth::app

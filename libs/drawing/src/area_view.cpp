@@ -86,6 +86,112 @@ void paintWanted(QPainter& painter, const Theme& theme, const AreaView& view, co
             .arg(QString::fromStdString(units::formatWithUnit(units::Kind::Area, *scene.wanted, scene.units))));
 }
 
+/// The stretch that goes small, big, small, filled down to the larger of its two ends, with its name.
+void paintBulge(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene,
+                const RunnerScene::Bulge& bulge)
+{
+    const auto value = [&](const RunnerScene::Station& s) { return bulge.planned ? s.plan.value_or(s.area) : s.area; };
+    QPolygonF hump;
+    double base = 0.0;
+    double top = 0.0;
+    for (const auto& s : scene.stations) {
+        if (s.s < bulge.from || s.s > bulge.to)
+            continue;
+        hump << QPointF(view.x.toPixel(s.s), view.y.toPixel(value(s)));
+        top = std::max(top, value(s));
+        if (s.s == bulge.from || s.s == bulge.to)
+            base = std::max(base, value(s));
+    }
+    painter.save();
+    painter.setClipRect(
+        QRectF(QPointF(view.plot.left(), view.plot.top()), QPointF(view.plot.right(), view.y.toPixel(base))));
+    hump << QPointF(view.x.toPixel(bulge.to), view.y.toPixel(base))
+         << QPointF(view.x.toPixel(bulge.from), view.y.toPixel(base));
+    QColor fill = theme.danger;
+    fill.setAlphaF(0.28f);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(fill);
+    painter.drawPolygon(hump);
+    painter.restore();
+    const QString text =
+        tr("\u25bc small, big, small: %1 too big")
+            .arg(QString::fromStdString(units::formatWithUnit(units::Kind::Percent, bulge.excess, scene.units)));
+    painter.setFont(font(text::kNormal, true));
+    const double wide = painter.fontMetrics().horizontalAdvance(text) + 12;
+    const QPointF at(view.x.toPixel(bulge.at), std::max(view.y.toPixel(top) - 24, view.plot.top() + 4));
+    QRectF box(at.x() - wide / 2, at.y() - 10, wide, 20);
+    box.moveLeft(std::clamp(box.left(), view.plot.left(), view.plot.right() - wide));
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.danger);
+    painter.drawRoundedRect(box, 3, 3);
+    painter.setPen(theme.panel);
+    painter.drawText(box, Qt::AlignCenter, text);
+    painter.setBrush(Qt::NoBrush);
+}
+
+/// A plan put aside, with its name where it is farthest from what is there.
+void paintOtherPlan(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene,
+                    const RunnerScene::OtherPlan& other)
+{
+    QPolygonF line;
+    QPointF at;
+    double farthest = -1.0;
+    for (const auto& [s, area] : other.areas) {
+        line << QPointF(view.x.toPixel(s), view.y.toPixel(area));
+        for (const auto& station : scene.stations) {
+            const double off = std::abs(station.s - s) < 1e-6 ? std::abs(area - station.area) : -1.0;
+            if (off > farthest) {
+                farthest = off;
+                at = line.last();
+            }
+        }
+    }
+    QPen pen(theme.ink2, 1.2);
+    pen.setStyle(Qt::DashDotLine);
+    painter.setPen(pen);
+    painter.drawPolyline(line);
+    const double wide = painter.fontMetrics().horizontalAdvance(other.name) + 6;
+    const QRectF box(std::min(at.x() + 6, view.plot.right() - wide), at.y() - 22, wide, 16);
+    painter.fillRect(box, theme.panel);
+    painter.drawText(box, Qt::AlignCenter, other.name);
+}
+
+void paintOtherPlans(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
+{
+    painter.setFont(font(text::kSecond));
+    for (const auto& other : scene.others) {
+        if (other.areas.size() >= 2)
+            paintOtherPlan(painter, theme, view, scene, other);
+    }
+}
+
+/// What the chosen handle means, in a box beside it.
+void paintHandleLines(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
+{
+    if (scene.handleLines.isEmpty() || !scene.chosen || *scene.chosen >= scene.stations.size())
+        return;
+    painter.setFont(font(text::kSecond));
+    double wide = 0;
+    for (const QString& line : scene.handleLines)
+        wide = std::max(wide, static_cast<double>(painter.fontMetrics().horizontalAdvance(line)));
+    const double high = 16.0 * static_cast<double>(scene.handleLines.size()) + 8;
+    const QPointF handle = view.handle(scene.stations[*scene.chosen]);
+    QRectF box(handle.x() + 14, handle.y() + 12, wide + 14, high);
+    if (box.right() > view.plot.right())
+        box.moveRight(handle.x() - 14);
+    box.moveTop(std::clamp(box.top(), view.plot.top() + 2, view.plot.bottom() - high - 2));
+    painter.setPen(solidPen(theme.plan, 1.2));
+    painter.setBrush(theme.panel);
+    painter.drawRoundedRect(box, 3, 3);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(theme.ink);
+    double y = box.top() + 4;
+    for (const QString& line : scene.handleLines) {
+        painter.drawText(QRectF(box.left() + 7, y, wide + 4, 16), Qt::AlignLeft | Qt::AlignVCenter, line);
+        y += 16;
+    }
+}
+
 }  // namespace
 
 AreaView::AreaView(const RunnerScene& scene, const QRectF& rect) : plot(rect.adjusted(66, 48, -18, -46))
@@ -149,6 +255,7 @@ void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& s
     paintLine(painter, *this, scene, [](const auto& s) { return s.reachable; });
 
     paintWanted(painter, theme, *this, scene);
+    paintOtherPlans(painter, theme, *this, scene);
 
     QPolygonF curve;
     for (const auto& at : scene.curve)
@@ -180,6 +287,9 @@ void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& s
         paintLabel(painter, plot.adjusted(-8, -30, 8, 0), {x.toPixel(s.s), plot.top() - 10}, s.name);
     }
     painter.restore();
+    for (const auto& bulge : scene.bulges)
+        paintBulge(painter, theme, *this, scene, bulge);
+    paintHandleLines(painter, theme, *this, scene);
 }
 
 void paintAreaKey(QPainter& painter, const Theme& theme, QPointF at)

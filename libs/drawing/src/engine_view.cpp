@@ -9,13 +9,19 @@ namespace euryth::drawing {
 
 namespace {
 
-QPen penOf(const Theme& theme, std::size_t line)
+QPen penOf(const Theme& theme, LineStyle style)
 {
-    switch (line) {
-    case 0: return solidPen(theme.now, 2.4);
-    case 1: return metalPen(theme, 2.0);
-    default: return solidPen(theme.ink2, 1.2);
+    QPen other(theme.ink2, 1.8);
+    other.setStyle(Qt::DashDotLine);
+    switch (style) {
+    case LineStyle::Now: return solidPen(theme.now, 2.4);
+    case LineStyle::Plan: return planPen(theme, 2.2);
+    case LineStyle::Other: return other;
+    case LineStyle::NowThin: return solidPen(theme.now, 1.2);
+    case LineStyle::PlanThin: return planPen(theme, 1.2);
+    case LineStyle::OtherThin: other.setWidthF(1.0); return other;
     }
+    return other;
 }
 
 struct Limits {
@@ -47,23 +53,32 @@ Limits limitsOf(const ChartScene& scene)
     return l;
 }
 
-void paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect)
+/// Title, and the names of the lines in as many rows as they need. Returns the height of it all.
+double paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect)
 {
     painter.setFont(font(text::kNormal, true));
     painter.setPen(theme.ink);
     painter.drawText(QRectF(rect.left() + 4, rect.top(), rect.width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
                      scene.title);
     painter.setFont(font(text::kSecond));
+    constexpr double rowHeight = 17.0;
+    constexpr double sample = 26.0;
     double x = rect.left() + 4;
-    const double y = rect.top() + 28;
+    double y = rect.top() + 28;
     for (std::size_t i = 0; i < scene.lines.size() && scene.lines.size() > 1; ++i) {
-        painter.setPen(penOf(theme, i));
-        painter.drawLine(QPointF(x, y), QPointF(x + 26, y));
-        painter.setPen(theme.ink2);
         const double wide = painter.fontMetrics().horizontalAdvance(scene.lines[i].name);
-        painter.drawText(QRectF(x + 31, y - 9, wide + 4, 18), Qt::AlignLeft | Qt::AlignVCenter, scene.lines[i].name);
-        x += 31 + wide + 16;
+        if (x > rect.left() + 4 && x + sample + 5 + wide > rect.right()) {
+            x = rect.left() + 4;
+            y += rowHeight;
+        }
+        painter.setPen(penOf(theme, scene.lines[i].style));
+        painter.drawLine(QPointF(x, y), QPointF(x + sample, y));
+        painter.setPen(theme.ink2);
+        painter.drawText(QRectF(x + sample + 5, y - 9, wide + 4, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                         scene.lines[i].name);
+        x += sample + 5 + wide + 16;
     }
+    return y - rect.top() + 16;
 }
 
 }  // namespace
@@ -71,11 +86,11 @@ void paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, co
 void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect)
 {
     painter.setRenderHint(QPainter::Antialiasing);
-    paintKey(painter, theme, scene, rect);
+    const double key = paintKey(painter, theme, scene, rect);
     if (!scene.missing.isEmpty())
         return paintEmpty(painter, theme, rect, scene.missing);
     const Limits l = limitsOf(scene);
-    const QRectF plot = rect.adjusted(58, 44, -14, -36);
+    const QRectF plot = rect.adjusted(58, key, -14, -36);
     const AxisMap x{l.left, l.right, plot.left(), plot.right()};
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
@@ -98,17 +113,16 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         painter.drawText(QRectF(plot.left(), y.toPixel(*scene.limit) - 18, plot.width() - 4, 16), Qt::AlignRight,
                          scene.limitName);
     }
-    if (scene.mark) {
-        painter.setPen(planPen(theme, 1.4));
-        painter.drawLine(QPointF(x.toPixel(*scene.mark), plot.top()), QPointF(x.toPixel(*scene.mark), plot.bottom()));
-        painter.setPen(theme.plan);
-        paintLabel(painter, rect, {x.toPixel(*scene.mark), plot.top() - 7}, scene.markName);
+    for (const ChartScene::Mark& mark : scene.marks) {
+        painter.setPen(solidPen(theme.ink2, 1.0));
+        painter.drawLine(QPointF(x.toPixel(mark.x), plot.top()), QPointF(x.toPixel(mark.x), plot.bottom()));
+        paintLabel(painter, rect, {x.toPixel(mark.x), plot.top() - 7}, mark.name);
     }
     for (std::size_t i = scene.lines.size(); i-- > 0;) {
         QPolygonF curve;
         for (const QPointF& p : scene.lines[i].points)
             curve << QPointF(x.toPixel(p.x()), y.toPixel(p.y()));
-        painter.setPen(penOf(theme, i));
+        painter.setPen(penOf(theme, scene.lines[i].style));
         painter.drawPolyline(curve);
     }
 }

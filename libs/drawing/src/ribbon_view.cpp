@@ -12,6 +12,7 @@ namespace euryth::drawing {
 namespace {
 
 constexpr double kSideMargin = 34.0;
+constexpr double kCaptionHeight = 14.0;
 constexpr double kMarksHeight = 17.0;
 constexpr double kNamesHeight = 18.0;
 constexpr double kDistancesHeight = 18.0;
@@ -68,7 +69,7 @@ QPainterPath closed(const QPolygonF& polygon)
 
 }  // namespace
 
-RibbonView::RibbonView(const RunnerScene& scene, const QRectF& rect) : m_rect(rect)
+RibbonView::RibbonView(const RunnerScene& scene, const QRectF& rect) : m_rect(rect.adjusted(0, kCaptionHeight, 0, 0))
 {
     if (scene.empty())
         return;
@@ -128,7 +129,8 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     }
     painter.setPen(theme.ink2);
     painter.setFont(font(text::kSecond));
-    painter.drawText(QRectF(m_rect.left() + 4, m_rect.top(), 400, kMarksHeight), Qt::AlignLeft | Qt::AlignVCenter,
+    painter.drawText(QRectF(m_rect.left() + 4, m_rect.top() - kCaptionHeight, 400, kCaptionHeight),
+                     Qt::AlignLeft | Qt::AlignVCenter,
                      tr("The runner: width = net area, differences drawn three times"));
     for (auto mark = scene.marks.rbegin(); mark != scene.marks.rend(); ++mark) {
         // The worst comes first in the list and is drawn last, on top of what shares its place.

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
 #include <cmath>
 
 #include <QCoreApplication>
@@ -13,6 +14,49 @@ template <class T>
 std::optional<double> si(const std::optional<T>& value)
 {
     return value ? std::optional(value->si()) : std::nullopt;
+}
+
+/// From the narrowest station before a widest place to the narrowest one behind it.
+void addBulges(RunnerScene& scene, const std::vector<geometry::Finding>& findings, bool planned,
+               std::optional<std::size_t> bowl)
+{
+    const auto area = [&](std::size_t i) {
+        const auto& station = scene.stations[i];
+        return planned ? station.plan.value_or(station.area) : station.area;
+    };
+    for (const geometry::Finding& f : findings) {
+        if (f.kind != geometry::FindingKind::SmallBigSmall)
+            continue;
+        std::size_t widest = 0;
+        for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+            if (std::abs(scene.stations[i].s - f.s.si()) < std::abs(scene.stations[widest].s - f.s.si()))
+                widest = i;
+        }
+        if (widest == bowl)
+            continue;  // a bowl may be wider than both sides
+        std::size_t from = widest;
+        std::size_t to = widest;
+        for (std::size_t i = 0; i < scene.stations.size(); ++i) {
+            if (i < widest && area(i) <= area(from))
+                from = i;
+            if (i > widest && area(i) < area(to))
+                to = i;
+        }
+        scene.bulges.push_back(
+            {scene.stations[from].s, scene.stations[widest].s, scene.stations[to].s, f.magnitude, planned});
+    }
+}
+
+void addOtherPlans(RunnerScene& scene, const job::Port& port)
+{
+    for (const job::NamedPlan& plan : port.plans) {
+        RunnerScene::OtherPlan other{QString::fromStdString(plan.name), {}};
+        for (const job::PlannedStation& at : plan.stations) {
+            if (at.area)
+                other.areas.emplace_back(at.s.si(), at.area->si());
+        }
+        scene.others.push_back(std::move(other));
+    }
 }
 
 }  // namespace
@@ -51,6 +95,12 @@ RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& an
     }
     if (scene.stations.back().sum)
         scene.stations.back().name = QCoreApplication::translate("Runner", "branches");
+    const bool typed = std::ranges::any_of(port.stations, [](const auto& s) { return s.planArea.has_value(); });
+    if (typed)
+        addBulges(scene, analysis.planFindings, true, analysis.places.bowl);
+    else
+        addBulges(scene, analysis.findings, false, analysis.places.bowl);
+    addOtherPlans(scene, port);
     constexpr int points = 160;
     const geometry::AreaCurve& curve = *analysis.areas;
     for (int i = 0; i <= points; ++i) {

@@ -95,6 +95,7 @@ void SectionView::paint(QPainter& painter) const
     paintAir(painter);
     paintOpenings(painter);
     paintCut(painter);
+    paintPlanned(painter);
     if (m_scene.showWalls)
         paintWallLabels(painter);
     if (m_scene.showSizes)
@@ -194,6 +195,15 @@ void SectionView::paintOpenings(QPainter& painter) const
         painter.drawText(at + QPointF(30, 4), opening.name);
         row += 18.0;
     }
+}
+
+void SectionView::paintPlanned(QPainter& painter) const
+{
+    if (m_scene.planned.empty())
+        return;
+    painter.setPen(planPen(m_scene.theme, 2.2));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolygon(polygon(m_scene.planned));
 }
 
 void SectionView::paintCut(QPainter& painter) const

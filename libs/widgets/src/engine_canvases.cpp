@@ -5,7 +5,10 @@
 
 namespace euryth::widgets {
 
+using drawing::LineStyle;
 using units::Kind;
+using Who = app::EngineResults::Who;
+using Curve = app::EngineResults::Curve;
 
 namespace {
 
@@ -27,113 +30,193 @@ QString symbolOf(const app::Workspace& workspace, Kind kind)
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
 }
 
-void paintSideBySide(QPainter& painter, const drawing::Theme& theme, const std::vector<drawing::ChartScene>& charts,
-                     const QRectF& rect)
+void paintInGrid(QPainter& painter, const drawing::Theme& theme, const std::vector<drawing::ChartScene>& charts,
+                 const QRectF& rect, std::size_t columns)
 {
-    const double wide = rect.width() / static_cast<double>(charts.size());
+    const std::size_t rows = (charts.size() + columns - 1) / columns;
+    const double wide = rect.width() / static_cast<double>(columns);
+    const double high = rect.height() / static_cast<double>(rows);
     for (std::size_t i = 0; i < charts.size(); ++i) {
-        const QRectF box(rect.left() + wide * static_cast<double>(i), rect.top(), wide - 8, rect.height());
+        const QRectF box(rect.left() + wide * static_cast<double>(i % columns),
+                         rect.top() + high * static_cast<double>(i / columns), wide - 8, high - 6);
         drawing::paintChart(painter, theme, charts[i], box);
     }
 }
 
+LineStyle styleOf(Who who)
+{
+    return who == Who::AsItIs ? LineStyle::Now : who == Who::Plan ? LineStyle::Plan : LineStyle::Other;
+}
+
+LineStyle thinOf(Who who)
+{
+    return who == Who::AsItIs ? LineStyle::NowThin : who == Who::Plan ? LineStyle::PlanThin : LineStyle::OtherThin;
+}
+
+void setMissing(std::vector<drawing::ChartScene>& charts, const std::string& missing)
+{
+    for (auto& c : charts)
+        c.missing = Canvas::tr("Not known yet. Missing: %1.").arg(QString::fromStdString(missing));
+}
+
+void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& results)
+{
+    scene.marks.push_back({results.rpm.si(), Canvas::tr("peak")});
+    if (results.shiftRpm)
+        scene.marks.push_back({results.shiftRpm->si(), Canvas::tr("shift")});
+}
+
 }  // namespace
 
-FillingCanvas::FillingCanvas(Context context, app::EngineResults& results, QWidget* parent)
-    : Canvas(context, parent),
-      m_results(results)
+QString curveName(const Curve& curve)
 {
-    setObjectName(QStringLiteral("fillingCanvas"));
-    setMinimumHeight(200);
-    setAccessibleName(tr("Filling of the cylinder"));
+    const QString name = QString::fromStdString(curve.name);
+    switch (curve.who) {
+    case Who::AsItIs: return Canvas::tr("%1 as it is").arg(name);
+    case Who::Plan: return Canvas::tr("its plan \"%1\"").arg(name);
+    case Who::Other: return name;
+    }
+    return name;
 }
 
-std::vector<drawing::ChartScene> FillingCanvas::charts() const
+EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent)
+    : Canvas(context, parent),
+      m_results(results),
+      m_shows(shows)
 {
-    auto depression =
+    setObjectName(shows == Shows::Filling  ? QStringLiteral("fillingCanvas")
+                  : shows == Shows::Runner ? QStringLiteral("runnerFlowCanvas")
+                                           : QStringLiteral("crankCanvas"));
+    setMinimumHeight(200);
+    setAccessibleName(shows == Shows::Filling  ? tr("Filling of the cylinder")
+                      : shows == Shows::Runner ? tr("Flow along the runner on bench and engine")
+                                               : tr("Piston, gas and valve over the crank"));
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::charts() const
+{
+    switch (m_shows) {
+    case Shows::Filling: return filling();
+    case Shows::Runner: return runner();
+    case Shows::Crank: return crank();
+    }
+    return {};
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::filling() const
+{
+    const QString crankTitle = tr("crank after top dead centre, °");
+    std::vector<drawing::ChartScene> charts{
         chart(workspace(), tr("Depression in the cylinder, %1").arg(symbolOf(workspace(), Kind::Depression)),
-              tr("crank after top dead centre, °"), Kind::Angle, Kind::Depression);
-    auto efficiency =
-        chart(workspace(), tr("Filling and airflow over speed"), tr("rpm"), Kind::Rotation, Kind::Percent);
+              crankTitle, Kind::Angle, Kind::Depression),
+        chart(workspace(), tr("Volumetric efficiency, %"), tr("rpm"), Kind::Rotation, Kind::Percent),
+        chart(workspace(), tr("Mach number at the stations, at peak power"),
+              tr("from the window, %1").arg(symbolOf(workspace(), Kind::Position)), Kind::Position, Kind::Number),
+        chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
     const auto& results = m_results.get();
     if (!results) {
-        depression.missing = efficiency.missing =
-            tr("Not known yet. Missing: %1.").arg(QString::fromStdString(results.missing));
-        return {depression, efficiency};
+        setMissing(charts, results.missing);
+        return charts;
     }
-    drawing::ChartLine line{tr("depression"), {}};
-    for (const auto& p : results->run.filling.points)
-        line.points.emplace_back(p.crank.si(), (results->model.room.pressure - p.pressure).si());
-    depression.lines.push_back(std::move(line));
-    drawing::ChartLine filling{tr("volumetric efficiency, %"), {}};
-    drawing::ChartLine flow{tr("airflow, % of the greatest"), {}};
-    MassFlow most = results->sweep.front().meanFlow;
-    for (const auto& p : results->sweep)
-        most = std::max(most, p.meanFlow);
-    for (const auto& p : results->sweep) {
-        filling.points.emplace_back(p.rpm.si(), p.volumetricEfficiency);
-        flow.points.emplace_back(p.rpm.si(), p.meanFlow / most);
-    }
-    efficiency.lines = {filling, flow};
-    efficiency.mark = results->rpm.si();
-    efficiency.markName = tr("wanted peak");
-    return {depression, efficiency};
-}
-
-void FillingCanvas::paintEvent(QPaintEvent*)
-{
-    QPainter painter(this);
-    paintSideBySide(painter, theme(), charts(), area());
-}
-
-RunnerFlowCanvas::RunnerFlowCanvas(Context context, app::EngineResults& results, QWidget* parent)
-    : Canvas(context, parent),
-      m_results(results)
-{
-    setObjectName(QStringLiteral("runnerFlowCanvas"));
-    setMinimumHeight(200);
-    setAccessibleName(tr("Flow along the runner on bench and engine"));
-}
-
-std::vector<drawing::ChartScene> RunnerFlowCanvas::charts() const
-{
-    auto mach =
-        chart(workspace(), tr("Mach number along the runner"),
-              tr("from the window, %1").arg(symbolOf(workspace(), Kind::Position)), Kind::Position, Kind::Number);
-    auto loss =
-        chart(workspace(), tr("Total pressure lost, %1").arg(symbolOf(workspace(), Kind::Depression)),
-              tr("from the window, %1").arg(symbolOf(workspace(), Kind::Position)), Kind::Position, Kind::Depression);
-    const auto& results = m_results.get();
-    if (!results) {
-        mach.missing = loss.missing = tr("Not known yet. Missing: %1.").arg(QString::fromStdString(results.missing));
-        return {mach, loss};
-    }
-    const auto bench = workspace().job().bench.depression.value_or(pressureDifferenceFromInchOfWater(28.0));
-    const auto add = [&](const QString& name, const flow::RunnerFlow& run) {
-        drawing::ChartLine machLine{name, {}};
-        drawing::ChartLine lossLine{name, {}};
-        for (std::size_t i = 0; i < run.stations.size(); ++i) {
-            const double s = results->model.runner[i].s.si();
-            machLine.points.emplace_back(s, run.stations[i].mach);
-            lossLine.points.emplace_back(s, (run.stations.front().totalPressure - run.stations[i].totalPressure).si());
+    const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &planning::SpeedPoint::meanFlow).meanFlow;
+    for (const Curve& curve : results->curves) {
+        for (auto& c : charts)
+            c.lines.push_back({curveName(curve), styleOf(curve.who), {}});
+        for (const auto& p : curve.run.filling.points)
+            charts[0].lines.back().points.emplace_back(p.crank.si(), (curve.run.before - p.pressure).si());
+        for (const auto& p : curve.sweep) {
+            charts[1].lines.back().points.emplace_back(p.rpm.si(), p.volumetricEfficiency);
+            charts[3].lines.back().points.emplace_back(p.rpm.si(), p.meanFlow / most);
         }
-        mach.lines.push_back(std::move(machLine));
-        loss.lines.push_back(std::move(lossLine));
-    };
-    add(tr("bench, %1").arg(workspace().text(Kind::Depression, bench.si())), results->onBench);
-    add(tr("engine, %1%2")
-            .arg(workspace().text(Kind::Depression, results->run.filling.peakDepression.si()),
-                 results->onEngine.choked ? tr(", choked") : QString()),
-        results->onEngine);
-    mach.limit = 1.0;
-    mach.limitName = tr("speed of sound");
-    return {mach, loss};
+        for (std::size_t i = 0; i < curve.run.atPeakFlow.stations.size(); ++i) {
+            charts[2].lines.back().points.emplace_back(curve.model.runner[i].s.si(),
+                                                       curve.run.atPeakFlow.stations[i].mach);
+        }
+    }
+    markSpeeds(charts[1], *results);
+    markSpeeds(charts[3], *results);
+    charts[1].fromZero = false;
+    return charts;
 }
 
-void RunnerFlowCanvas::paintEvent(QPaintEvent*)
+std::vector<drawing::ChartScene> EngineCanvas::runner() const
+{
+    const QString along =
+        tr("from the window, %1; the last point is the valve at full lift").arg(symbolOf(workspace(), Kind::Position));
+    std::vector<drawing::ChartScene> charts{
+        chart(workspace(), tr("Mach number"), along, Kind::Position, Kind::Number),
+        chart(workspace(), tr("Total pressure lost, %1").arg(symbolOf(workspace(), Kind::Depression)), along,
+              Kind::Position, Kind::Depression)};
+    const auto& results = m_results.get();
+    if (!results) {
+        setMissing(charts, results.missing);
+        return charts;
+    }
+    const auto add = [&](const Curve& curve, const flow::RunnerFlow& flow, LineStyle style, const QString& name) {
+        for (auto& c : charts)
+            c.lines.push_back({name, style, {}});
+        const double end = curve.model.runner.back().s.si();
+        for (std::size_t i = 0; i < flow.stations.size(); ++i) {
+            const bool valve = i >= curve.model.runner.size();
+            const double s = valve ? end * kValveAt : curve.model.runner[i].s.si();
+            charts[0].lines.back().points.emplace_back(s, flow.stations[i].mach);
+            charts[1].lines.back().points.emplace_back(
+                s, (flow.stations.front().totalPressure - flow.stations[i].totalPressure).si());
+        }
+    };
+    const QString bench = workspace().text(Kind::Depression, results->bench.si());
+    const QString running = workspace().text(Kind::Depression, results->running.si());
+    for (const Curve& curve : results->curves) {
+        if (curve.who == Who::Plan && results->curves.size() > 2)
+            continue;  // beside another port the plan would make six lines
+        add(curve, curve.onBench, thinOf(curve.who), tr("%1, %2").arg(QString::fromStdString(curve.name), bench));
+        add(curve, curve.onEngine, styleOf(curve.who), tr("%1, %2").arg(QString::fromStdString(curve.name), running));
+    }
+    charts[0].limit = 1.0;
+    charts[0].limitName = tr("speed of sound");
+    return charts;
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::crank() const
+{
+    const QString crankTitle = tr("crank after top dead centre, °");
+    std::vector<drawing::ChartScene> charts{
+        chart(workspace(), tr("Piston, and gas in the smallest section, %1").arg(symbolOf(workspace(), Kind::Speed)),
+              crankTitle, Kind::Angle, Kind::Speed),
+        chart(workspace(), tr("Valve lift, %1").arg(symbolOf(workspace(), Kind::Length)), crankTitle, Kind::Angle,
+              Kind::Length)};
+    const auto& results = m_results.get();
+    if (!results) {
+        setMissing(charts, results.missing);
+        return charts;
+    }
+    const Curve& now = results->curves.front();
+    charts[0].lines.push_back({tr("piston"), LineStyle::NowThin, {}});
+    for (const auto& p : now.run.filling.points) {
+        charts[0].lines.back().points.emplace_back(
+            p.crank.si(), planning::pistonSpeed(now.model.cylinder.drive, results->rpm, p.crank).si());
+    }
+    for (const Curve& curve : results->curves) {
+        charts[0].lines.push_back({tr("gas, %1").arg(curveName(curve)), styleOf(curve.who), {}});
+        for (std::size_t i = 0; i < curve.gasSpeed.size(); ++i)
+            charts[0].lines.back().points.emplace_back(curve.run.filling.points[i].crank.si(), curve.gasSpeed[i].si());
+    }
+    charts[1].lines.push_back(
+        {now.model.cam.measured ? tr("by the table") : tr("smooth stand-in"), LineStyle::Now, {}});
+    const Angle opens = planning::opens(now.model.cam);
+    const Angle closes = planning::closes(now.model.cam);
+    constexpr int steps = 180;
+    for (int i = 0; i <= steps; ++i) {
+        const Angle crank = opens + (closes - opens) * (static_cast<double>(i) / steps);
+        charts[1].lines.back().points.emplace_back(crank.si(), planning::liftAt(now.model.cam, crank).si());
+    }
+    return charts;
+}
+
+void EngineCanvas::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
-    paintSideBySide(painter, theme(), charts(), area());
+    paintInGrid(painter, theme(), charts(), area(), m_shows == Shows::Filling || m_shows == Shows::Runner ? 2 : 1);
 }
 
 }  // namespace euryth::widgets

@@ -5,6 +5,28 @@
 
 namespace euryth::widgets {
 
+namespace {
+
+/// Tells when its widget is shown.
+class ShowWatch : public QObject {
+public:
+    ShowWatch(QWidget* widget, std::function<void()> shown) : QObject(widget), m_shown(std::move(shown))
+    {
+        widget->installEventFilter(this);
+    }
+    bool eventFilter(QObject* watched, QEvent* event) override
+    {
+        if (event->type() == QEvent::Show)
+            m_shown();
+        return QObject::eventFilter(watched, event);
+    }
+
+private:
+    std::function<void()> m_shown;
+};
+
+}  // namespace
+
 QGridLayout* newGrid()
 {
     auto* grid = new QGridLayout;
@@ -61,6 +83,15 @@ QWidget* listButtons(const QString& add, const QString& remove, const std::funct
     layout->addWidget(minus);
     layout->addStretch(1);
     return row;
+}
+
+void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh)
+{
+    new ShowWatch(widget, refresh);
+    QObject::connect(&context.workspace, &app::Workspace::refreshed, widget, [=] {
+        if (widget->isVisible())
+            refresh();
+    });
 }
 
 }  // namespace euryth::widgets

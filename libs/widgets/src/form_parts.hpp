@@ -19,4 +19,7 @@ void editPort(Context context, const QString& text, const std::function<void(job
 QWidget* listButtons(const QString& add, const QString& remove, const std::function<void()>& adding,
                      const std::function<void()>& removing);
 
+/// Calls `refresh` when the widget is shown and after each change while it is: for what takes long to work out.
+void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh);
+
 }  // namespace euryth::widgets

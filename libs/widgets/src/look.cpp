@@ -5,6 +5,8 @@
 #include <QPalette>
 #include <QStyleFactory>
 
+static void initialiseIconResources() { Q_INIT_RESOURCE(icons); }
+
 namespace euryth::widgets {
 
 namespace {
@@ -82,6 +84,8 @@ QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
 QToolTip { background: @panel; color: @ink; border: 1px solid @line; padding: 4px; }
 QComboBox { background: @field; border: 1px solid @line; border-radius: 3px; padding: 2px 6px; min-height: 22px; }
 QComboBox:focus { border: 2px solid @now; padding: 1px 5px; }
+QComboBox::drop-down { border: none; width: 20px; }
+QComboBox::down-arrow { image: url(:/icons/down.png); width: 10px; height: 6px; }
 QCheckBox:focus, QRadioButton:focus { color: @now; }
 QTextBrowser { background: @panel; border: none; }
 )");
@@ -115,6 +119,7 @@ void Look::setBigDigits(bool big)
 
 void Look::apply() const
 {
+    initialiseIconResources();
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     QApplication::setPalette(paletteOf(theme()));
     QApplication::setFont(drawing::font(drawing::text::kNormal));

@@ -157,6 +157,10 @@ QWidget* MainWindow::makeMiddle()
     connect(survey, &SurveyPage::traceWanted, action(CommandId::TraceOutline), &QAction::trigger);
     auto* shape = new ShapePage(m_context);
     connect(shape, &ShapePage::suggestedPlanWanted, action(CommandId::UseSuggestedPlan), &QAction::trigger);
+    connect(shape, &ShapePage::liftTableWanted, action(CommandId::LiftTable), &QAction::trigger);
+    connect(shape, &ShapePage::houseFileWanted, action(CommandId::HouseFromFile), &QAction::trigger);
+    connect(shape, &ShapePage::houseSaveWanted, action(CommandId::HouseToFile), &QAction::trigger);
+    connect(shape, &ShapePage::houseWanted, this, &MainWindow::takeHouse);
     auto* probe = new ProbePage(m_context);
     connect(probe, &ProbePage::addProbeSetWanted, action(CommandId::AddProbeSet), &QAction::trigger);
     for (QWidget* page : std::initializer_list<QWidget*>{survey, shape, probe, new CutPage(m_context)})
@@ -166,6 +170,14 @@ QWidget* MainWindow::makeMiddle()
     m_calls = new CallsPanel(m_context);
     row->addWidget(m_calls);
     return middle;
+}
+
+void MainWindow::stepTab(int by)
+{
+    if (m_context.workspace.stage() == app::Stage::Shape)
+        return findChild<ShapePage*>()->stepView(by);
+    setStage(app::Stage::Survey);
+    findChild<SurveyPage*>()->stepTab(by);
 }
 
 void MainWindow::setStage(app::Stage stage)
@@ -213,6 +225,9 @@ void MainWindow::refresh()
     action(CommandId::RemoveStation)->setEnabled(station);
     action(CommandId::AddProbeSet)->setEnabled(station);
     action(CommandId::RemoveProbeSet)->setEnabled(workspace.probe().has_value());
+    action(CommandId::CopyPlan)->setEnabled(station);
+    action(CommandId::NextPlan)->setEnabled(port && !workspace.port()->plans.empty());
+    action(CommandId::BenchSheets)->setEnabled(station);
     action(CommandId::UseSuggestedPlan)->setEnabled(workspace.analysis().wantedArea.has_value());
 }
 
@@ -225,7 +240,7 @@ void MainWindow::run(CommandId id)
         typing->clearFocus();
         typing->setFocus();
     }
-    if (runPortCommand(id))
+    if (runPortCommand(id) || runShapeCommand(id))
         return;
     switch (id) {
     case CommandId::NewJob: return newJob();
@@ -250,13 +265,12 @@ void MainWindow::run(CommandId id)
     case CommandId::RemoveStation: return removeStation();
     case CommandId::AddProbeSet: return addProbeSet();
     case CommandId::RemoveProbeSet: return removeProbeSet();
-    case CommandId::UseSuggestedPlan: return useSuggestedPlan();
     case CommandId::StageSurvey: return setStage(app::Stage::Survey);
     case CommandId::StageShape: return setStage(app::Stage::Shape);
     case CommandId::StageProbe: return setStage(app::Stage::Probe);
     case CommandId::StageCut: return setStage(app::Stage::Cut);
-    case CommandId::NextTab: return findChild<SurveyPage*>()->stepTab(1);
-    case CommandId::PreviousTab: return findChild<SurveyPage*>()->stepTab(-1);
+    case CommandId::NextTab: return stepTab(1);
+    case CommandId::PreviousTab: return stepTab(-1);
     case CommandId::NextStation: return workspace.stepStation(1);
     case CommandId::PreviousStation: return workspace.stepStation(-1);
     case CommandId::NextPort: return workspace.stepPort(1);
@@ -455,14 +469,6 @@ void MainWindow::removeProbeSet()
 {
     if (const auto probe = m_context.workspace.probe())
         editPort(tr("Remove probe set"), [&](job::Job&, job::Port& port) { app::removeProbeSet(port, *probe); });
-}
-
-void MainWindow::useSuggestedPlan()
-{
-    editPort(tr("Use suggested plan"), [](job::Job&, job::Port& port) {
-        for (job::Station& station : port.stations)
-            station.planArea.reset();
-    });
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

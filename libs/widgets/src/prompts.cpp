@@ -20,6 +20,9 @@ void addFilePrompts(Prompts& prompts)
     prompts.savePath = [filter](QWidget* parent, const QString& suggestion) {
         return QFileDialog::getSaveFileName(parent, MainWindow::tr("Save the job"), suggestion, filter);
     };
+    prompts.writeTo = [](QWidget* parent, const QString& title, const QString& suggestion, const QString& kinds) {
+        return QFileDialog::getSaveFileName(parent, title, suggestion, kinds);
+    };
     prompts.takeFrom = [](QWidget* parent, const QString& title, const QString& kinds) {
         return QFileDialog::getOpenFileName(parent, title, {}, kinds);
     };
@@ -131,6 +134,17 @@ Prompts dialogPrompts()
     prompts.trace = [](QWidget* parent, Context context, const QImage& picture) {
         TraceDialog dialog(context, picture, parent);
         return runDialog(dialog, [](const TraceDialog& d) { return d.outline(); });
+    };
+    prompts.lifts = [](QWidget* parent, Context context, const QString& table) {
+        LiftDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const LiftDialog& d) { return d.request(); });
+    };
+    prompts.takeHouse = [](QWidget* parent, Context context, const job::House& house) {
+        return HouseDialog(context, house, parent).exec() == QDialog::Accepted;
+    };
+    prompts.sheets = [](QWidget* parent) {
+        PaperDialog dialog(parent);
+        return runDialog(dialog, [](const PaperDialog& d) { return d.parts(); });
     };
     return prompts;
 }

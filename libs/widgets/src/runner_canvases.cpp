@@ -5,11 +5,13 @@
 #include <QMouseEvent>
 #include <QPainter>
 
+#include "judgement/station_numbers.hpp"
 #include "widgets/canvases.hpp"
 
 namespace euryth::widgets {
 
 using drawing::RunnerScene;
+using units::Kind;
 
 namespace {
 
@@ -29,7 +31,7 @@ RunnerScene chosenRunner(app::Workspace& workspace)
 RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
     setObjectName(QStringLiteral("ribbon"));
-    setFixedHeight(136);
+    setFixedHeight(146);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The runner"));
     setToolTip(tr("The runner from window to valve. Click a station, or use Alt+Left and Alt+Right."));
@@ -82,7 +84,39 @@ AreaCanvas::AreaCanvas(Context context, QWidget* parent) : Canvas(context, paren
     setAccessibleName(tr("Area along the runner"));
 }
 
-RunnerScene AreaCanvas::scene() const { return chosenRunner(workspace()); }
+RunnerScene AreaCanvas::scene() const
+{
+    RunnerScene scene = chosenRunner(workspace());
+    if (m_grabbed && scene.chosen)
+        scene.handleLines = handleLines(*scene.chosen);
+    return scene;
+}
+
+QStringList AreaCanvas::handleLines(std::size_t station) const
+{
+    const auto& job = workspace().job();
+    const job::Port& port = *workspace().port();
+    const auto& analysis = workspace().analysis();
+    const auto numbers = judgement::numbersOfPlan(job, port, analysis, m_model, station);
+    if (!numbers)
+        return {};
+    QStringList lines{tr("plan %1").arg(workspace().text(Kind::Area, numbers->area.si()))};
+    if (numbers->changePer10mm)
+        lines << tr("%1 each %2")
+                     .arg(workspace().text(Kind::Percent, *numbers->changePer10mm),
+                          workspace().text(Kind::Position, 0.01));
+    if (numbers->coneBefore)
+        lines << tr("cone %1 before").arg(workspace().text(Kind::Angle, numbers->coneBefore->si()));
+    if (numbers->coneAfter)
+        lines << tr("cone %1 behind").arg(workspace().text(Kind::Angle, numbers->coneAfter->si()));
+    if (numbers->onBench)
+        lines << tr("bench %1").arg(workspace().text(Kind::Speed, numbers->onBench->si()));
+    if (numbers->onEngine)
+        lines << tr("engine %1").arg(workspace().text(Kind::Speed, numbers->onEngine->si()));
+    if (station < analysis.reachable.size() && numbers->area >= analysis.reachable[station] * (1.0 - 1e-6))
+        lines << tr("as far as the walls allow");
+    return lines;
+}
 
 QPointF AreaCanvas::handleOf(std::size_t station) const
 {
@@ -112,6 +146,7 @@ void AreaCanvas::mousePressEvent(QMouseEvent* event)
     const auto station = m_grabbed ? m_grabbed : drawing::stationAtPixel(runner, view.x, event->position().x());
     if (m_grabbed) {
         m_frozenAxis = view.y;
+        m_model = judgement::engineModel(workspace().job(), *workspace().port(), workspace().analysis());
         m_group = workspace().document().newGroup();
     }
     if (station)
@@ -156,10 +191,18 @@ void AreaCanvas::keyPressEvent(QKeyEvent* event)
 void AreaCanvas::setPlan(std::size_t station, Area planned, int group)
 {
     const std::size_t port = *workspace().portIndex();
-    // Handles stop at nothing at all; what the walls cannot give is drawn and called out, not forbidden here.
-    const Area least = areaFromMm2(1.0);
+    const auto& analysis = workspace().analysis();
+    // A handle never leaves what the casting can give: outward the walls, inward what is there, unless the house fills.
+    const Area now = job::netArea(workspace().port()->stations[station]);
+    constexpr double mostFilled = 0.6;
+    const bool fills = workspace().job().house.thinWall == job::ThinWall::Fill;
+    const Area least = fills ? now * mostFilled : now;
+    const Area most = station < analysis.reachable.size() ? std::max(analysis.reachable[station], now) : planned;
     workspace().document().edit(
-        tr("Plan area"), [&](job::Job& job) { job.ports[port].stations[station].planArea = std::max(planned, least); },
+        tr("Plan area"),
+        [&](job::Job& job) {
+            job.ports[port].stations[station].planArea = std::clamp(planned, least, std::max(most, least));
+        },
         group);
 }
 

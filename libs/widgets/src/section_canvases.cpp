@@ -7,6 +7,7 @@
 #include <QToolTip>
 
 #include "drawing/paint_empty.hpp"
+#include "geometry/wall_contour.hpp"
 #include "units/format.hpp"
 #include "widgets/canvases.hpp"
 
@@ -24,6 +25,18 @@ void addOpenings(const job::Port& port, drawing::SectionScene& scene)
     };
     add(port.manifold, port.side == job::Side::Intake ? SectionCanvas::tr("manifold") : SectionCanvas::tr("header"));
     add(port.gasket, SectionCanvas::tr("gasket"));
+}
+
+/// In the frame of the present section.
+std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& planned)
+{
+    constexpr std::size_t points = 180;
+    auto outline = geometry::WallContour(planned.section).outline(points);
+    if (std::holds_alternative<geometry::RoundedRectangle>(planned.section)) {
+        for (geometry::Point& p : outline)
+            p = {p.left + planned.middle.left, p.up + planned.middle.up};
+    }
+    return outline;
 }
 
 }  // namespace
@@ -58,6 +71,8 @@ std::optional<drawing::SectionScene> SectionCanvas::scene() const
             scene.hold[geometry::index(s)] =
                 cutting::depthBound(analysis.cutProblem->stations[*station], s, analysis.cutProblem->limits).hold;
     }
+    if (m_shows == Shows::Plan && *station < analysis.planned.size() && analysis.planned[*station])
+        scene.planned = plannedOutline(*analysis.planned[*station]);
     if (m_shows == Shows::Cut && analysis.cut)
         scene.cut = analysis.cut->depths[*station];
     const auto* probe = workspace().probeResult();

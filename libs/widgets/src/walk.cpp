@@ -30,15 +30,19 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
     if (!QDir().mkpath(folder))
         return MainWindow::tr("The folder %1 cannot be made").arg(folder);
     using Tab = SurveyPage::Tab;
+    using View = ShapePage::View;
     struct Stop {
         const char* name;
         CommandId stage;
         std::optional<Tab> tab = {};
+        View view = View::Area;
         bool inch = false;
         bool dark = false;
         bool big = false;
         bool four = false;  ///< in the four-cylinder demo job
     };
+    constexpr std::size_t kTrapPort = 2;  // I2 and I3 of the four-cylinder demo job
+    constexpr std::size_t kTrapTwin = 5;
     bool inFour = false;
     constexpr CommandId survey = CommandId::StageSurvey;
     const Stop stops[] = {{"survey", survey, Tab::Sections},
@@ -46,17 +50,21 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
                           {"survey-valve-end", survey, Tab::ValveEnd},
                           {"survey-runner", survey, Tab::Runner},
                           {"survey-volumes", survey, Tab::Volumes},
-                          {"survey-big-digits", survey, Tab::Sections, true, false, true},
+                          {"survey-big-digits", survey, Tab::Sections, View::Area, true, false, true},
                           {"shape", CommandId::StageShape},
-                          {"shape-filling", CommandId::StageShape},
-                          {"shape-bench-engine", CommandId::StageShape},
+                          {"shape-sections", CommandId::StageShape, {}, View::Sections},
+                          {"shape-valve-end", CommandId::StageShape, {}, View::ValveEnd},
+                          {"shape-engine", CommandId::StageShape, {}, View::Engine},
+                          {"shape-filling", CommandId::StageShape, {}, View::Filling},
+                          {"shape-house", CommandId::StageShape, {}, View::House},
                           {"probe", CommandId::StageProbe},
                           {"cut", CommandId::StageCut},
-                          {"probe-dark", CommandId::StageProbe, {}, false, true},
-                          {"cut-dark", CommandId::StageCut, {}, false, true},
-                          {"four-compare", survey, Tab::Compare, false, false, false, true},
-                          {"four-window", survey, Tab::Sections, false, false, false, true},
-                          {"four-space", survey, Tab::Runner, false, false, false, true}};
+                          {"probe-dark", CommandId::StageProbe, {}, View::Area, false, true},
+                          {"cut-dark", CommandId::StageCut, {}, View::Area, false, true},
+                          {"four-compare", survey, Tab::Compare, View::Area, false, false, false, true},
+                          {"four-window", survey, Tab::Sections, View::Area, false, false, false, true},
+                          {"four-space", survey, Tab::Runner, View::Area, false, false, false, true},
+                          {"four-trap", CommandId::StageShape, {}, View::RunnerFlow, false, false, false, true}};
     for (const Stop& stop : stops) {
         if ((context.workspace.displayUnits().system == units::System::Inch) != stop.inch)
             window.action(CommandId::SwitchUnits)->trigger();
@@ -70,11 +78,16 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
         }
         if (stop.four)
             context.workspace.chooseStation(stop.tab == Tab::Sections ? 0 : 3);
-        const QString name = QString::fromLatin1(stop.name);
-        window.findChild<ShapePage*>()->showView(name == QStringLiteral("shape-filling") ? ShapePage::View::Filling
-                                                 : name == QStringLiteral("shape-bench-engine")
-                                                     ? ShapePage::View::RunnerFlow
-                                                     : ShapePage::View::Area);
+        auto* shape = window.findChild<ShapePage*>();
+        shape->showView(stop.view);
+        if (stop.stage == CommandId::StageShape && !stop.four && context.workspace.analysis().places.pinch)
+            context.workspace.chooseStation(*context.workspace.analysis().places.pinch);
+        if (stop.four && stop.view == View::RunnerFlow) {
+            // The two ports that only the engine can tell apart.
+            context.workspace.choosePort(kTrapPort);
+            shape->engine().setOther(kTrapTwin);
+            context.workspace.refresh();
+        }
         if (stop.tab)
             window.findChild<SurveyPage*>()->showTab(*stop.tab);
         if (stop.four && stop.tab == Tab::Runner)

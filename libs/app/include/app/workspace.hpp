@@ -58,6 +58,8 @@ public:
     void chooseSector(std::optional<geometry::Sector> sector);
     void setStage(Stage stage);
     void setUnits(const units::DisplayUnits& units);
+    /// Lets everything that shows something look again, after something beside the job has changed.
+    void refresh() { emit refreshed(); }
     /// Goes where a call points: its stage, station, probe set and point.
     void goTo(const judgement::Call& call);
 

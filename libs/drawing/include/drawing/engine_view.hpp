@@ -11,10 +11,14 @@
 
 namespace euryth::drawing {
 
-/// A curve of a chart. SI values; the styles tell lines apart without colour: the first strong, the second dashed, the
-/// third thin.
+/// How a curve is drawn; they are told apart without colour too: plain and strong, dashed long, dash and dot, and the
+/// same three thin for a second quantity.
+enum class LineStyle { Now, Plan, Other, NowThin, PlanThin, OtherThin };
+
+/// A curve of a chart. SI values.
 struct ChartLine {
     QString name;
+    LineStyle style = LineStyle::Now;
     std::vector<QPointF> points;  ///< x and y in SI
 };
 
@@ -25,8 +29,11 @@ struct ChartScene {
     units::Kind xKind = units::Kind::Number;
     units::Kind yKind = units::Kind::Number;
     std::vector<ChartLine> lines;
-    std::optional<double> mark;  ///< an x to be marked, and what it is
-    QString markName;
+    struct Mark {
+        double x = 0.0;
+        QString name;
+    };
+    std::vector<Mark> marks;
     std::optional<double> limit;  ///< a y that is not to be passed
     QString limitName;
     bool fromZero = true;

@@ -7,6 +7,8 @@
 #include <QPainter>
 #include <QString>
 
+#include <QStringList>
+
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
@@ -32,6 +34,22 @@ struct RunnerScene {
         double s = 0.0;
         judgement::Severity severity = judgement::Severity::Note;
     };
+    /// A stretch that goes small, big, small.
+    struct Bulge {
+        double from = 0.0;
+        double at = 0.0;
+        double to = 0.0;
+        double excess = 0.0;   ///< share of area
+        bool planned = false;  ///< in the plan; else in the port as it is
+    };
+    /// A plan that has been put aside.
+    struct OtherPlan {
+        QString name;
+        std::vector<std::pair<double, double>> areas;  ///< at s
+    };
+    std::vector<Bulge> bulges;
+    std::vector<OtherPlan> others;
+    QStringList handleLines;  ///< what is told beside the chosen station's handle
     std::vector<Station> stations;
     std::vector<geometry::AreaAt> curve;  ///< many points of the interpolated area, for drawing
     std::vector<Mark> marks;              ///< open calls that belong to a place

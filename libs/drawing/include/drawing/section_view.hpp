@@ -36,6 +36,8 @@ struct SectionScene {
         QString name;
     };
     std::vector<Opening> openings;
+    /// The outline that the plan asks for, in the frame of the section; empty where there is none.
+    std::vector<geometry::Point> planned;
     std::optional<geometry::Sector> chosenSector;  ///< where a wall is being entered
     units::DisplayUnits units;
     Theme theme;
@@ -62,6 +64,7 @@ private:
     void paintAir(QPainter& painter) const;
     void paintOpenings(QPainter& painter) const;
     void paintCut(QPainter& painter) const;
+    void paintPlanned(QPainter& painter) const;
     void paintWallLabels(QPainter& painter) const;
     void paintSizes(QPainter& painter) const;
     void paintReadings(QPainter& painter) const;

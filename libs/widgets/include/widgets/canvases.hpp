@@ -7,6 +7,7 @@
 #include "drawing/peel_view.hpp"
 #include "drawing/runner_view.hpp"
 #include "drawing/section_view.hpp"
+#include "judgement/engine_model.hpp"
 #include "widgets/parts.hpp"
 
 namespace euryth::widgets {
@@ -16,7 +17,7 @@ class SectionCanvas : public Canvas {
     Q_OBJECT
 
 public:
-    enum class Shows { Sizes, Speeds, Cut };
+    enum class Shows { Sizes, Speeds, Cut, Plan };
     SectionCanvas(Context context, Shows shows, QWidget* parent = nullptr);
 
 protected:
@@ -68,10 +69,13 @@ protected:
 private:
     [[nodiscard]] drawing::RunnerScene scene() const;
     void setPlan(std::size_t station, Area area, int group);
+    /// What the planned area of a station means, while its handle is dragged.
+    [[nodiscard]] QStringList handleLines(std::size_t station) const;
 
     std::optional<std::size_t> m_grabbed;
     std::optional<drawing::AxisMap> m_frozenAxis;  ///< the axis keeps still while a handle is dragged
     int m_group = 0;
+    judgement::Known<judgement::EngineModel> m_model;  ///< when the handle was grabbed; a plan does not change it
 };
 
 /// Roof and floor lines with the probe's tip.

@@ -7,34 +7,35 @@
 
 namespace euryth::widgets {
 
-/// How the cylinder fills through the chosen port: depression over the crank, airflow and efficiency over speed.
-class FillingCanvas : public Canvas {
+/// What the engine makes of the port, of its plan and of another port, as charts.
+class EngineCanvas : public Canvas {
     Q_OBJECT
 
 public:
-    FillingCanvas(Context context, app::EngineResults& results, QWidget* parent = nullptr);
+    enum class Shows {
+        Filling,  ///< depression over the crank, Mach number at the stations, efficiency and airflow over speed
+        Runner,   ///< runner and valve at the bench's depression and at the running one: Mach number and loss
+        Crank     ///< piston and gas speed over the crank, the valve's lift
+    };
+    EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent = nullptr);
     [[nodiscard]] std::vector<drawing::ChartScene> charts() const;
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    [[nodiscard]] std::vector<drawing::ChartScene> filling() const;
+    [[nodiscard]] std::vector<drawing::ChartScene> runner() const;
+    [[nodiscard]] std::vector<drawing::ChartScene> crank() const;
+
+    /// Where the valve is drawn, in lengths of the runner.
+    static constexpr double kValveAt = 1.06;
+
     app::EngineResults& m_results;
+    Shows m_shows;
 };
 
-/// The runner alone, at the bench's depression and at the engine's: Mach number and loss at each station.
-class RunnerFlowCanvas : public Canvas {
-    Q_OBJECT
-
-public:
-    RunnerFlowCanvas(Context context, app::EngineResults& results, QWidget* parent = nullptr);
-    [[nodiscard]] std::vector<drawing::ChartScene> charts() const;
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-
-private:
-    app::EngineResults& m_results;
-};
+/// "I1 as it is", "its plan "wide"", "I2".
+QString curveName(const app::EngineResults::Curve& curve);
 
 }  // namespace euryth::widgets

@@ -13,6 +13,7 @@
 #include "widgets/command_set.hpp"
 #include "widgets/dialogs.hpp"
 #include "widgets/look.hpp"
+#include "widgets/shape_dialogs.hpp"
 
 class QAction;
 class QButtonGroup;
@@ -44,6 +45,12 @@ struct Prompts {
     std::function<std::optional<geometry::Outline>(QWidget*, Context, const QImage&)> trace;
     /// A known length, in metres; nothing where there is none.
     std::function<std::optional<Length>(QWidget*, Context, const QString& question)> knownLength;
+    /// A file to be written.
+    std::function<QString(QWidget*, const QString& title, const QString& suggestion, const QString& filter)> writeTo;
+    std::function<std::optional<LiftRequest>(QWidget*, Context, const QString& table)> lifts;
+    /// Shows what a set of house rules would change: take it?
+    std::function<bool(QWidget*, Context, const job::House&)> takeHouse;
+    std::function<std::optional<paper::Parts>(QWidget*)> sheets;
 };
 /// The real dialogs.
 Prompts dialogPrompts();
@@ -82,6 +89,7 @@ private:
     void run(CommandId id);
     void refresh();
     void setStage(app::Stage stage);
+    void stepTab(int by);
 
     void newJob();
     bool save(bool askName);
@@ -91,10 +99,17 @@ private:
     void removeStation();
     void addProbeSet();
     void removeProbeSet();
-    void useSuggestedPlan();
     void fillRecent();
     void openBuiltIn(const QString& resource);
     void opened(const QString& path);
+    // shape_commands.cpp
+    bool runShapeCommand(CommandId id);
+    void useSuggestedPlan();
+    void importLifts();
+    void takeHouse(const job::House& house);
+    void houseFromFile();
+    void houseToFile();
+    void exportSheets();
     // port_commands.cpp
     bool runPortCommand(CommandId id);
     void addPort();

@@ -64,37 +64,32 @@ private:
     QPushButton* m_remove = nullptr;
 };
 
-/// Shape: what it should be. The area curve with the plan's handles, demand, throat and house rules.
+/// Shape: what it should be. Area plan, planned sections, valve end, engine, filling, bench beside engine, house rules.
 class ShapePage : public QWidget {
     Q_OBJECT
 
 public:
-    enum class View { Area, Filling, RunnerFlow };
+    enum class View { Area, Sections, ValveEnd, Engine, Filling, RunnerFlow, House };
     explicit ShapePage(Context context, QWidget* parent = nullptr);
     void showView(View view);
+    void stepView(int by);
+    [[nodiscard]] app::EngineResults& engine() { return m_engine; }
 
 signals:
     void suggestedPlanWanted();
+    void liftTableWanted();
+    void houseWanted(const job::House& house);
+    void houseFileWanted();
+    void houseSaveWanted();
 
 private:
-    QWidget* makeDemand();
-    QWidget* makeThroat();
-    QWidget* makeHouse();
     void refresh();
-
-    QString engineNote();
 
     Context m_context;
     app::EngineResults m_engine;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_viewSwitch = nullptr;
-    QWidget* m_planTools = nullptr;
-    QLabel* m_engineNote = nullptr;
-    Panel* m_areaPanel = nullptr;
-    QLabel* m_wanted = nullptr;
-    QLabel* m_wantedNote = nullptr;
-    QLabel* m_throat = nullptr;
-    QLabel* m_throatNote = nullptr;
+    QLabel* m_place = nullptr;
 };
 
 /// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale.
