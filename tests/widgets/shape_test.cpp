@@ -151,9 +151,9 @@ TEST_CASE("Shape: throat, bowl and short side follow what is typed, and conflict
     CHECK(f.text("turnPlan").contains("laying back takes"));
     CHECK(f.text("biggerValve").contains("before anything is ordered"));
     typeInto(f, "wish-valve_mm", "47");
-    CHECK(f.text("biggerValve").contains("bridge to the next seat"));
-    CHECK(f.text("biggerValve").contains("The largest that holds"));
-    CHECK(f.text("biggerValve").contains("has to curve"));  // the next bowl is at the right
+    CHECK(f.text("biggerValve").contains("bridge to next seat"));
+    CHECK(f.text("biggerValve").contains("Largest that holds"));
+    CHECK(f.text("biggerValve").contains("curve it"));  // the next bowl is at the right
     const QString shroud = f.text("shroudPlan");
     typeInto(f, "wish-chamber_lean_deg", "30");
     CHECK(f.text("shroudPlan") != shroud);

@@ -90,7 +90,7 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     if (!scene.missing.isEmpty())
         return paintEmpty(painter, theme, rect, scene.missing);
     const Limits l = limitsOf(scene);
-    const QRectF plot = rect.adjusted(58, key, -14, -36);
+    const QRectF plot = rect.adjusted(58, key + (scene.marks.empty() ? 0.0 : 12.0), -14, -36);
     const AxisMap x{l.left, l.right, plot.left(), plot.right()};
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));

@@ -65,13 +65,21 @@ private:
     QComboBox* m_box;
 };
 
-QString runText(const app::Workspace& w, const Curve& curve, const judgement::EngineRun& run)
+QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;&nbsp;%1</td>").arg(text); }
+
+/// One port or plan at the speeds of peak power and shift.
+QString fillingRow(const app::Workspace& w, const Curve& curve)
 {
-    return tr("Mach index %1, filling %2, depression up to %3, choked %4 of the time")
-               .arg(plain(w, run.machIndex, 2), w.text(Kind::Percent, run.filling.volumetricEfficiency),
-                    w.text(Kind::Depression, run.filling.peakDepression.si()),
-                    w.text(Kind::Percent, run.filling.chokedShare)) +
-           QString(curve.run.atPeakFlow.choked ? tr(", runner at the speed of sound") : QString());
+    const auto& filling = curve.run.filling;
+    QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve));
+    row += cell(plain(w, curve.run.machIndex, 2)) + cell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
+           cell(w.text(Kind::Depression, filling.peakDepression.si())) +
+           cell(w.text(Kind::Percent, filling.chokedShare)) +
+           cell(QStringLiteral("+") + w.text(Kind::Percent, curve.run.overRev - 1.0));
+    if (curve.shift)
+        row +=
+            cell(QStringLiteral("+") + w.text(Kind::Percent, curve.shift->filling.meanFlow / filling.meanFlow - 1.0));
+    return row + QStringLiteral("</tr>");
 }
 
 QString fillingNote(const app::Workspace& w, app::EngineResults& results)
@@ -79,18 +87,16 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     const auto& known = results.get();
     if (!known)
         return tr("Not known yet. Missing: %1.").arg(QString::fromStdString(known.missing));
-    QString text;
-    for (const Curve& curve : known->curves) {
-        text += tr("%1 at %2: %3; %4 more air for a tenth more speed.")
-                    .arg(curveName(curve), w.text(Kind::Rotation, known->rpm.si()), runText(w, curve, curve.run),
-                         w.text(Kind::Percent, curve.run.overRev - 1.0));
-        if (curve.shift) {
-            text += tr(" At the shift, %1, it moves %2 more air than at the peak.")
-                        .arg(w.text(Kind::Rotation, known->shiftRpm->si()),
-                             w.text(Kind::Percent, curve.shift->filling.meanFlow / curve.run.filling.meanFlow - 1.0));
-        }
-        text += QLatin1Char('\n');
-    }
+    QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
+                       .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
+                   cell(tr("Mach index")) + cell(tr("filling")) + cell(tr("depression up to")) + cell(tr("choked")) +
+                   cell(tr("air for a tenth more speed"));
+    if (known->shiftRpm)
+        text += cell(tr("air at the shift, %1").arg(w.text(Kind::Rotation, known->shiftRpm->si())));
+    text += QStringLiteral("</tr>");
+    for (const Curve& curve : known->curves)
+        text += fillingRow(w, curve);
+    text += QStringLiteral("</table>");
     if (!known->planMissing.empty())
         text += tr("No plan: %1. ").arg(QString::fromStdString(known->planMissing));
     if (!known->otherMissing.empty())
@@ -127,9 +133,6 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
     QString rows;
     const Curve& first = known->curves.front();
     for (const Curve& curve : known->curves) {
-        const auto cell = [](const QString& text) {
-            return QStringLiteral("<td align=right>&nbsp;&nbsp;&nbsp;%1</td>").arg(text);
-        };
         const bool itself = &curve == &first;
         const auto pair = [&](const flow::RunnerFlow& flow, const flow::RunnerFlow& of) {
             return cell(flowText(curve, flow.flow) +
@@ -142,14 +145,18 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
                 pair(curve.onEngine, first.onEngine) + cell(flowText(curve, curve.choked.flow)) +
                 cell(placeOf(w, curve, curve.choked)) + QStringLiteral("</tr>");
     }
-    const auto head = [](const QString& text) {
-        return QStringLiteral("<td align=right>&nbsp;&nbsp;&nbsp;%1</td>").arg(text);
-    };
     return QStringLiteral("<table cellspacing=0 cellpadding=2><tr><td></td>") +
-           head(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + head(tr("fastest at")) +
-           head(tr("engine, %1").arg(w.text(Kind::Depression, known->running.si()))) + head(tr("fastest at")) +
-           head(tr("never more than")) + head(tr("chokes at")) + QStringLiteral("</tr>") + rows +
+           cell(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + cell(tr("fastest at")) +
+           cell(tr("engine, %1").arg(w.text(Kind::Depression, known->running.si()))) + cell(tr("fastest at")) +
+           cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") + rows +
            QStringLiteral("</table>");
+}
+
+/// The same in a sentence.
+QString placeFromWindow(const app::Workspace& w, const Curve& curve, const flow::RunnerFlow& flow)
+{
+    const QString place = placeOf(w, curve, flow);
+    return flow.fastest >= curve.model.runner.size() ? tr("at %1").arg(place) : tr("%1 from the window").arg(place);
 }
 
 /// In one sentence whether the bench can tell the two ports apart.
@@ -172,10 +179,10 @@ QString trapText(app::EngineResults& results, const app::Workspace& w)
         const double less = firstIsPoorer ? 1.0 - 1.0 / (1.0 + engine) : -engine;
         return tr("▲ The bench cannot tell %1 and %2 apart (%3). On the engine %4 gives %5 less: it runs into the "
                   "speed of "
-                  "sound at %6.")
+                  "sound first, %6.")
             .arg(QString::fromStdString(first.name), QString::fromStdString(curve.name),
                  w.text(Kind::Percent, std::abs(bench)), QString::fromStdString(poorer.name),
-                 w.text(Kind::Percent, less), placeOf(w, poorer, poorer.onEngine));
+                 w.text(Kind::Percent, less), placeFromWindow(w, poorer, poorer.onEngine));
     }
     return tr("Choose another port to lay it beside this one.");
 }
@@ -263,6 +270,7 @@ QWidget* makeFillingView(Context context, app::EngineResults& results)
     panel->addTool(new OtherPort(context, results));
     auto* note = liveLabel(context, [] { return QString(); });
     note->setObjectName(QStringLiteral("fillingNote"));
+    note->setTextFormat(Qt::RichText);
     panel->body()->addWidget(note);
     auto* canvas = new EngineCanvas(context, results, EngineCanvas::Shows::Filling);
     panel->body()->addWidget(canvas, 1);

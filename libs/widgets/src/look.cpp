@@ -87,6 +87,7 @@ QComboBox:focus { border: 2px solid @now; padding: 1px 5px; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/down.png); width: 10px; height: 6px; }
 QCheckBox:focus, QRadioButton:focus { color: @now; }
+QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QTextBrowser { background: @panel; border: none; }
 )");
     const std::pair<const char*, QColor> names[] = {

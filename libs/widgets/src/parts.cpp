@@ -122,6 +122,7 @@ void FieldEdit::refresh()
     setEnabled(binding.has_value());
     if (!binding) {
         m_edit->clear();
+        m_edit->setPlaceholderText({});
         setRefused({});
         return;
     }

@@ -91,6 +91,25 @@ QString growthTable(const app::Workspace& w)
         .arg(tr("wall"), tr("moves out"), tr("may"), rows);
 }
 
+/// A wish of the chosen station; what follows without it stands in the empty field.
+template <class Member, class Follows>
+void addWish(Context context, FormBuilder& form, int row, const QString& label, const job::Field& f, Kind kind,
+             Member member, const char* name, Follows follows)
+{
+    auto* edit = form.add(row, 0, [=]() -> std::optional<app::FieldBinding> {
+        const auto port = context.workspace.portIndex();
+        const auto station = context.workspace.station();
+        if (!port || !station)
+            return std::nullopt;
+        auto binding = app::bind(
+            label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].*member; });
+        if (const auto value = follows(context.workspace))
+            binding.emptyText = context.workspace.number(kind, *value);
+        return binding;
+    });
+    edit->setObjectName(QString::fromLatin1(name));
+}
+
 }  // namespace
 
 QWidget* makeSectionPlanView(Context context)
@@ -117,18 +136,21 @@ QWidget* makeSectionPlanView(Context context)
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
     FormBuilder form(context, *grid);
-    const auto nothing = [](job::Station&) {};
-    form.station(
-        0, 0, tr("Planned net area"), field::planArea, Kind::Area, [](auto& s) -> auto& { return s.planArea; },
-        nothing);
-    form.station(
-            1, 0, tr("Wished width"), field::planWidth, Kind::Length, [](auto& s) -> auto& { return s.planWidth; },
-            nothing)
-        ->setObjectName(QStringLiteral("planWidth"));
-    form.station(
-            2, 0, tr("Wished height"), field::planHeight, Kind::Length, [](auto& s) -> auto& { return s.planHeight; },
-            nothing)
-        ->setObjectName(QStringLiteral("planHeight"));
+    addWish(context, form, 0, tr("Planned net area"), field::planArea, Kind::Area, &job::Station::planArea, "planArea",
+            [](const app::Workspace& w) -> std::optional<double> {
+                const auto& suggested = w.analysis().suggested[*w.station()];
+                return suggested ? std::optional(suggested->si()) : std::nullopt;
+            });
+    const auto side = [](Length geometry::Box::*member) {
+        return [member](const app::Workspace& w) -> std::optional<double> {
+            const auto* planned = plannedHere(w);
+            return planned ? std::optional((geometry::boxOf(planned->section).*member).si()) : std::nullopt;
+        };
+    };
+    addWish(context, form, 1, tr("Wished width"), field::planWidth, Kind::Length, &job::Station::planWidth, "planWidth",
+            side(&geometry::Box::width));
+    addWish(context, form, 2, tr("Wished height"), field::planHeight, Kind::Length, &job::Station::planHeight,
+            "planHeight", side(&geometry::Box::height));
     panel->body()->addLayout(grid);
     panel->body()->addWidget(quietLabel(
         tr("With a width the height follows from the area, and the other way; with both, the corners do."), context));

@@ -106,11 +106,11 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
         for (int i = 0; i < texts.size(); ++i)
             table->setItem(row, i, new QTableWidgetItem(texts[i]));
     }
-    constexpr std::array widths{170, 110, 110, 260};
+    constexpr std::array widths{180, 130, 130, 260};
     for (std::size_t i = 0; i < widths.size(); ++i)
         table->setColumnWidth(static_cast<int>(i), widths[i]);
     table->horizontalHeader()->setStretchLastSection(true);
-    table->resizeRowsToContents();
+    table->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     column->addWidget(table, 1);
     if (!workspace.port())
         column->addWidget(
@@ -123,7 +123,6 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     column->addWidget(buttons);
-    table->resizeRowsToContents();
 }
 
 PaperDialog::PaperDialog(QWidget* parent)

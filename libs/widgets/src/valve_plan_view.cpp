@@ -71,9 +71,10 @@ class Rows {
 public:
     void add(const QString& name, const QString& value, const QString& note = {})
     {
-        m_rows +=
-            QStringLiteral("<tr><td>%1</td><td align=right>&nbsp;&nbsp;<b>%2</b></td><td>&nbsp;&nbsp;%3</td></tr>")
-                .arg(name, value, note);
+        m_rows += QStringLiteral(
+                      "<tr style='white-space:nowrap'><td>%1</td><td align=right>&nbsp;&nbsp;<b>%2</b></td>"
+                      "<td>&nbsp;&nbsp;%3</td></tr>")
+                      .arg(name, value, note);
     }
     void say(const QString& text)
     {
@@ -115,7 +116,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
     rows.add(tr("scribe radius"), length(w, t.scribeRadius));
     rows.add(tr("scriber from the pilot"), length(w, t.scriberSetting));
     rows.add(tr("line below the seat's edge"), length(w, t.scribeDepth));
-    rows.add(tr("throat takes over at a lift of"), length(w, t.takesOver));
+    rows.add(tr("throat takes over at"), length(w, t.takesOver));
     if (r->opening) {
         const bool all = w.job().house.liftWeight == job::LiftWeight::AllLifts;
         rows.add(tr("mean opening as it is"), w.text(Kind::Area, r->opening->si()),
@@ -146,20 +147,20 @@ QString turnText(const app::Workspace& w, EndPlan& plan)
     Rows rows;
     addBowl(w, t, rows);
     if (t.radiusThatFits) {
-        rows.add(tr("largest radius under the apex"), length(w, t.radiusThatFits));
+        rows.add(tr("radius that fits there"), length(w, t.radiusThatFits));
         rows.add(tr("apex that the radius needs"), length(w, t.heightNeeded));
     } else {
         rows.say(tr("Short side not known. Missing: %1.").arg(QString::fromStdString(t.radiusThatFits.missing)));
     }
     if (t.laidBack && t.laidBack->depth > Length{}) {
         rows.add(tr("laying back takes"), w.text(Kind::Length, t.laidBack->depth.si()),
-                 tr("turn begins %1 earlier").arg(w.text(Kind::Position, t.laidBack->earlier.si())));
+                 tr("begins %1 earlier").arg(w.text(Kind::Position, t.laidBack->earlier.si())));
     }
     if (t.laidBack && t.laidBack->depth < Length{})
         rows.say(tr("A smaller radius would need metal: it cannot be cut."));
     rows.add(tr("width over the turn"), length(w, t.width), tr("now %1").arg(length(w, t.widthNow)));
     if (t.innerRatio) {
-        rows.add(tr("air at its wall, times the mean"),
+        rows.add(tr("its wall, times the mean"),
                  QString::fromStdString(units::formatPlain(*t.innerRatio, 2, w.displayUnits())),
                  tr("free vortex, no wake"));
     }
@@ -170,13 +171,13 @@ QString turnText(const app::Workspace& w, EndPlan& plan)
 QString placeName(const planning::ValveCheckRow& row)
 {
     switch (row.place) {
-    case planning::ValvePlace::Bridge: return tr("bridge to the next seat");
+    case planning::ValvePlace::Bridge: return tr("bridge to next seat");
     case planning::ValvePlace::BoreEdge: return tr("valve edge to bore");
-    case planning::ValvePlace::NextPort: return tr("bowl to the next port");
+    case planning::ValvePlace::NextPort: return tr("bowl to next port");
     case planning::ValvePlace::BowlWall: break;
     }
     const auto name = geometry::name(*row.sector);
-    return tr("bowl wall, %1").arg(QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size())));
+    return tr("wall, %1").arg(QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size())));
 }
 
 QString verdict(const planning::ValveCheckRow& row)
@@ -188,7 +189,33 @@ QString verdict(const planning::ValveCheckRow& row)
         return tr("▲ too little");
     if (row.place != planning::ValvePlace::BowlWall)
         return tr("holds");
-    return row.straight ? tr("holds, may stay straight") : tr("holds, has to curve");
+    return row.straight ? tr("holds, straight") : tr("holds, curve it");
+}
+
+/// The rows to be shown: every place but the walls, and the walls that are worst off; and what is left out, in words.
+std::pair<std::vector<planning::ValveCheckRow>, QString> rowsToShow(const std::vector<planning::ValveCheckRow>& all)
+{
+    std::vector<planning::ValveCheckRow> rows;
+    std::vector<planning::ValveCheckRow> walls;
+    int unmeasured = 0;
+    for (const auto& row : all) {
+        if (row.place != planning::ValvePlace::BowlWall)
+            rows.push_back(row);
+        else if (row.after)
+            walls.push_back(row);
+        else
+            ++unmeasured;
+    }
+    std::ranges::stable_sort(walls, {}, [](const auto& row) { return (*row.after - row.least).si(); });
+    constexpr std::size_t most = 4;
+    const std::size_t shown = std::min(most, walls.size());
+    rows.insert(rows.end(), walls.begin(), walls.begin() + static_cast<std::ptrdiff_t>(shown));
+    QString rest;
+    if (walls.size() > shown)
+        rest += tr("%1 walls are better off. ").arg(walls.size() - shown);
+    if (unmeasured > 0)
+        rest += tr("%1 walls are not measured. ").arg(unmeasured);
+    return {rows, rest};
 }
 
 QString biggerText(const app::Workspace& w, EndPlan& plan)
@@ -200,22 +227,26 @@ QString biggerText(const app::Workspace& w, EndPlan& plan)
         return tr(
             "Type the diameter of a bigger valve: bridge, bore edge, bowl wall, next port and water are checked "
             "before anything is ordered.");
+    const auto [shown, rest] = rowsToShow(r->end.bigger);
     QString rows;
-    for (const auto& row : r->end.bigger) {
+    for (const auto& row : shown) {
         const auto cell = [&](const std::optional<Length>& q) {
             return QStringLiteral("<td align=right>&nbsp;&nbsp;%1</td>")
-                .arg(q ? w.text(Kind::Length, q->si()) : QString::fromUtf8(units::kUnknownText));
+                .arg(q ? w.number(Kind::Length, q->si()) : QString::fromUtf8(units::kUnknownText));
         };
-        rows += QStringLiteral("<tr><td>%1</td>").arg(placeName(row)) + cell(row.now) + cell(row.after) +
-                cell(row.least) + QStringLiteral("<td>&nbsp;&nbsp;%1</td></tr>").arg(verdict(row));
+        rows += QStringLiteral("<tr style='white-space:nowrap'><td>%1</td>").arg(placeName(row)) + cell(row.now) +
+                cell(row.after) + cell(row.least) + QStringLiteral("<td>&nbsp;&nbsp;%1</td></tr>").arg(verdict(row));
     }
+    const auto symbol = units::unitFor(Kind::Length, w.displayUnits().system).symbol;
     QString text = QStringLiteral(
                        "<table cellspacing=0 cellpadding=1><tr><td></td><td align=right>&nbsp;&nbsp;%1</td>"
-                       "<td align=right>&nbsp;&nbsp;%2</td><td align=right>&nbsp;&nbsp;%3</td><td></td></tr>%4</table>")
-                       .arg(tr("now"), tr("after"), tr("least"), rows);
+                       "<td align=right>&nbsp;&nbsp;%2</td><td "
+                       "align=right>&nbsp;&nbsp;%3</td><td>&nbsp;&nbsp;%4</td></tr>%5</table>")
+                       .arg(tr("now"), tr("after"), tr("least"),
+                            QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())), rows) +
+                   rest;
     if (r->end.largestValve)
-        text += tr("The largest that holds everywhere it was measured: %1.")
-                    .arg(w.text(Kind::Length, r->end.largestValve->si()));
+        text += tr("Largest that holds: %1.").arg(w.text(Kind::Length, r->end.largestValve->si()));
     return text;
 }
 
@@ -254,7 +285,7 @@ public:
     ShroudCanvas(Context context, Plan plan) : Canvas(context), m_plan(std::move(plan))
     {
         setObjectName(QStringLiteral("shroudCanvas"));
-        setMinimumHeight(150);
+        setMinimumHeight(112);
         setAccessibleName(tr("Share of the curtain that flows, over lift"));
     }
 

@@ -59,7 +59,6 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
                           {"shape-house", CommandId::StageShape, {}, View::House},
                           {"probe", CommandId::StageProbe},
                           {"cut", CommandId::StageCut},
-                          {"probe-dark", CommandId::StageProbe, {}, View::Area, false, true},
                           {"cut-dark", CommandId::StageCut, {}, View::Area, false, true},
                           {"four-compare", survey, Tab::Compare, View::Area, false, false, false, true},
                           {"four-window", survey, Tab::Sections, View::Area, false, false, false, true},

@@ -159,7 +159,8 @@ private:
         const auto highAfter = openingWith(m_after, kHighLift);
         if (lowBefore && lowAfter && highBefore && highAfter) {
             angle << "geometric opening at a fifth of the lift " << Percent{*lowAfter / *lowBefore - 1.0}
-                  << ", at half of it " << Percent{*highAfter / *highBefore - 1.0};
+                  << ", at half of it " << Percent{*highAfter / *highBefore - 1.0}
+                  << "; what a steeper seat gains above that is in the flow, not in the opening";
         }
         rule(
             "seat angle", [](const auto& h) { return Phrase() << h.seatAngle; }, angle,
