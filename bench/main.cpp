@@ -13,6 +13,7 @@
 #include "geometry/findings.hpp"
 #include "judgement/calls.hpp"
 #include "judgement/engine_run.hpp"
+#include "judgement/virtual_port.hpp"
 
 using namespace euryth;
 
@@ -124,6 +125,18 @@ int main()
                        .flow.si();
            }),
            5);
+    const auto fieldTime = [&](const field::Fineness& fineness) {
+        return milliseconds([&] {
+            const auto known = judgement::virtualPort(demo->ports[0], portAnalysis, fineness);
+            g_keep = judgement::shortSide(demo->ports[0], *known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
+        });
+    };
+    const double coarse = fieldTime(field::kCoarse);
+    const double full = fieldTime(field::kFull);
+    const double eight = fieldTime({24, 16, 156});
+    report("coarse field of 8,000 nodes with velocities and boundary layer", coarse, 60);
+    report("full field of 60,000 nodes, the same", full, 500);
+    report("eight times as many nodes: time for each node over that of the full field, as ms", eight / full / 7.78, 2);
     report("filling of the cylinder at one speed", milliseconds([&] {
                g_keep = judgement::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
            }),

@@ -154,7 +154,7 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
 
 TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
 {
-    for (const char* name : {"field", "short-side", "book", "viscous"}) {
+    for (const char* name : {"book", "viscous"}) {
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());
@@ -255,4 +255,55 @@ TEST_CASE("help and version")
 {
     CHECK(call({"--help"}).out.find("euryth-cli cut JOB --port I1") != std::string::npos);
     CHECK(call({"--version"}).out.find("euryth-cli ") == 0);
+}
+
+TEST_CASE("field and short-side: the demo port's air, with the place where it is asked")
+{
+    const TempFolder folder;
+    const std::string points = (folder.path() / "points.csv").string();
+    std::ofstream(points) << "x_mm,y_mm,z_mm\n35.65,0,-5.01\n35.65,500,0\n77.43,0,-16.73\n";
+    const Outcome field = call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.0823", "--points", points});
+    REQUIRE(field.code == commands::kDone);
+    std::istringstream lines(field.out);
+    std::vector<std::string> rows;
+    for (std::string line; std::getline(lines, line);)
+        rows.push_back(line);
+    REQUIRE(rows.size() == 4);
+    CHECK(rows[0] == "x_mm,y_mm,z_mm,speed_m_s,mach");
+    // In the middle of the straight pinch the air runs at about its section's mean.
+    const double speed = std::stod(rows[1].substr(rows[1].find("-5.01,") + 6));
+    CHECK(speed == Approx(0.0823 / 936.9e-6).epsilon(0.05));
+    CHECK(rows[2] == "35.65,500.0,0.0,,");  // outside is unknown, not zero
+
+    const Outcome side = call({"short-side", kDemo, "--port", "I1", "--flow-m3s", "0.0823"});
+    REQUIRE(side.code == commands::kDone);
+    const auto json = nlohmann::json::parse(side.out);
+    CHECK(json["peak_speed_m_s"].get<double>() > 0.0823 / 1171e-6);
+    CHECK(json["h_max"].get<double>() > 1.2);
+    CHECK(json["lifts_off"].is_boolean());
+
+    CHECK(call({"field", kDemo, "--port", "I1", "--flow-m3s", "-1", "--points", points}).code == commands::kWrongUsage);
+    CHECK(call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", "/nowhere"}).code == commands::kFileTrouble);
+    std::ofstream(points) << "1,2,3\n4,five,6\n";
+    const Outcome bad = call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", points});
+    CHECK(bad.code == commands::kJobHasErrors);
+    CHECK(bad.err.find("row 2, column B") != std::string::npos);
+    const Outcome unmeasured = call({"short-side", kDemo, "--port", "E1", "--flow-m3s", "0.1"});
+    CHECK(unmeasured.code == commands::kJobHasErrors);
+    CHECK(unmeasured.err.find("two measured stations") != std::string::npos);
+}
+
+TEST_CASE("export writes what the ending says, and only that")
+{
+    const TempFolder folder;
+    for (const char* ending : {"pdf", "svg", "dxf", "csv"}) {
+        const std::string path = (folder.path() / (std::string("x.") + ending)).string();
+        CHECK(call({"export", kDemo, "--port", "I1", "--to", path}).code == commands::kDone);
+        CHECK(std::filesystem::file_size(path) > 500);
+    }
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.stl"}).err.find("not built yet") != std::string::npos);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.png"}).code == commands::kWrongUsage);
+    CHECK(call({"export", kDemo, "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
+          commands::kJobHasErrors);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "/nowhere/x.pdf"}).code == commands::kFileTrouble);
 }

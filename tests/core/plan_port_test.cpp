@@ -274,3 +274,25 @@ TEST_CASE("house rules: what another set changes here, and what it leaves")
     CHECK(seat.find("at a fifth of the lift -") != std::string::npos);
     CHECK(effect("valve job").find("blend after") != std::string::npos);
 }
+
+TEST_CASE("the window stays inside the gasket")
+{
+    job::Job job = demoJob();
+    const double free = inMm2(analyse(job, portOf(job)).reachable[0]);
+    job::Opening gasket;  // 1 mm larger all round than the window of 36.5 x 33
+    gasket.width = lengthFromMm(38.5);
+    gasket.height = lengthFromMm(35);
+    job.ports[0].gasket = gasket;
+    const auto analysis = analyse(job, portOf(job));
+    CHECK(inMm2(analysis.reachable[0]) < free);
+    job.ports[0].stations[0].planArea = areaFromMm2(3000);
+    const auto planned = analyse(job, portOf(job)).planned[0];
+    REQUIRE(planned);
+    CHECK_FALSE(planned->met);
+    CHECK(inMm(geometry::boxOf(planned->section).width) <= 38.5 + 1e-6);
+    CHECK(inMm(geometry::boxOf(planned->section).height) <= 35 + 1e-6);
+    // A gasket smaller than the window: nothing more at all.
+    job.ports[0].gasket.width = lengthFromMm(36);
+    job.ports[0].gasket.height = lengthFromMm(32);
+    CHECK(inMm2(analyse(job, portOf(job)).reachable[0]) == Approx(inMm2(job::netArea(portOf(job).stations[0]))));
+}

@@ -4,6 +4,7 @@
 #include <fstream>
 #include <iterator>
 
+#include "imports/lift_import.hpp"
 #include "imports/outline_file.hpp"
 #include "imports/station_import.hpp"
 #include "mutate.hpp"
@@ -29,6 +30,7 @@ int main(int argc, char** argv)
     const std::string svg = R"(<svg width="40mm" viewBox="0 0 80 80"><path d="M40 20 h60 a20 20 0 0 1 0 40 h-60 z"/>)"
                             R"(<polygon points="0,0 80,0 80,60"/><circle cx="5" cy="5" r="4"/></svg>)";
     const std::string table = "s;width;height;radius;wall left\n0;36;33;9;5\n10;35,5;33 mm;9;\n20;1.4in;33;9;4.8\n";
+    const std::string lifts = "deg;lift\n-140;0\n-70;6,5\n0;11.5\n70;0.24in\n150;0\n";
     constexpr std::array<std::string_view, 18> pieces{"<",   ">", "\"", "/",    ";", "\t", "\n",   "1e308", "-1",
                                                       "nan", "a", "z",  "C1 2", "0", "M",  "\"\"", "LINE",  "10\n"};
     const auto file = std::filesystem::temp_directory_path() / ("euryth-fuzz-" + std::to_string(std::rand()) + ".dxf");
@@ -42,6 +44,10 @@ int main(int argc, char** argv)
             if (stations.stations[i].s <= stations.stations[i - 1].s)
                 std::abort();
         }
+        const auto cam = imports::readLifts(imports::splitTable(fuzz::mutated(lifts, pieces, random)),
+                                            imports::CamAngles::Crank, {});
+        if (cam.troubles.empty() && (cam.table.size() < 3 || cam.table.front().lift > Length{}))
+            std::abort();
         if (fuzz::below(random, 8) == 0) {
             std::ofstream(file, std::ios::binary) << fuzz::mutated(dxf, pieces, random);
             expectSound(imports::outlineFromDxf(file));

@@ -25,6 +25,8 @@ struct Request {
     std::string to;
     std::string lifts;
     std::string rpm;
+    std::string flow;
+    std::string points;
 };
 
 /// Ends a call with a message and an exit code.
@@ -46,6 +48,8 @@ int callCut(const Request& request, std::ostream& out);
 int callSeat(const Request& request, std::ostream& out);
 int callOpening(const Request& request, std::ostream& out);
 int callEngine(const Request& request, std::ostream& out);
+int callField(const Request& request, std::ostream& out);
+int callShortSide(const Request& request, std::ostream& out);
 int callExport(const Request& request, std::ostream& out);
 
 /// Shared by the calls.

@@ -27,6 +27,8 @@ struct CallEntry {
 constexpr std::array<std::string_view, 1> kPort{"port"};
 constexpr std::array<std::string_view, 1> kTo{"to"};
 constexpr std::array<std::string_view, 2> kPortTo{"port", "to"};
+constexpr std::array<std::string_view, 2> kPortFlow{"port", "flow-m3s"};
+constexpr std::array<std::string_view, 3> kPortFlowPoints{"port", "flow-m3s", "points"};
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
 constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
 constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
@@ -42,8 +44,10 @@ constexpr std::array kCalls{
     CallEntry{"seat", "seat JOB --port I1", "seat stack, throat and scriber setting (JSON)", kPort, callSeat},
     CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", "smallest area of the valve opening (JSON)",
               kPortLift, callOpening},
-    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points", kNone, nullptr},
-    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds", kNone, nullptr},
+    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points (CSV)", kPortFlowPoints,
+              callField},
+    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds (JSON)", kPortFlow,
+              callShortSide},
     CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the cylinder at a speed (JSON)", kPortRpm,
               callEngine},
     CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
@@ -75,7 +79,7 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     po::options_description options;
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
         "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts))(
-        "rpm", po::value(&request.rpm));
+        "rpm", po::value(&request.rpm))("flow-m3s", po::value(&request.flow))("points", po::value(&request.points));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);

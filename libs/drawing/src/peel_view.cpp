@@ -27,6 +27,7 @@ QString holdWord(cutting::Hold hold)
     case cutting::Hold::Unmeasured: return QStringLiteral("?");
     case cutting::Hold::DeadPlace: return tr("dead");
     case cutting::Hold::Seat: return tr("seat");
+    case cutting::Hold::Gasket: return tr("gasket");
     case cutting::Hold::None: return {};
     }
     return {};

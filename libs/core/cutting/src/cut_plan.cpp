@@ -245,6 +245,7 @@ Phrase holdReason(const CutStation& station, Sector sector, Hold hold, const Cut
     case Hold::Seat:
         why << "Hands off: the throat is made by the seat cuts; bowl work stops at the line scribed below the seat.";
         break;
+    case Hold::Gasket: why << "Hands off: the window is at the gasket's edge, beyond it nothing seals."; break;
     case Hold::None: break;
     }
     return why;

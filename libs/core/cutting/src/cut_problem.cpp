@@ -26,7 +26,10 @@ DepthBound depthBound(const CutStation& station, Sector sector, const CutLimits&
     const auto& ratio = station.speedRatio[index(sector)];
     if (ratio && *ratio < limits.deadRatio)
         return {{}, Hold::DeadPlace};
-    return {std::min(spare, limits.greatestCut), Hold::None};
+    const auto& gasket = station.toGasket[index(sector)];
+    if (gasket && *gasket < limits.leastCut)
+        return {{}, Hold::Gasket};
+    return {std::min({spare, limits.greatestCut, gasket.value_or(spare)}), Hold::None};
 }
 
 std::vector<Area> areasAfter(const CutProblem& problem, const DepthField& depths)

@@ -101,29 +101,38 @@ Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector, std:
     std::vector<std::vector<Point3>> rings;
     for (const PlacedSection& placed : sections)
         rings.push_back(ringOf(placed, perSector));
+    std::vector<Length> s;
+    for (const PlacedSection& placed : sections)
+        s.push_back(placed.s);
     Loft loft;
     loft.around = rings.front().size();
-    const std::size_t last = sections.size() - 1;
-    for (std::size_t i = 0; i <= last; ++i) {
+    for (std::size_t i = 0; i < sections.size(); ++i) {
         loft.stationRings.push_back(loft.rings.size());
         loft.rings.push_back(rings[i]);
-        loft.s.push_back(sections[i].s);
-        if (i == last)
-            break;
-        const std::array<std::size_t, 4> at{i > 0 ? i - 1 : i, i, i + 1, i + 2 <= last ? i + 2 : i + 1};
-        const std::array<double, 4> s{sections[at[0]].s.si(), sections[at[1]].s.si(), sections[at[2]].s.si(),
-                                      sections[at[3]].s.si()};
-        for (std::size_t k = 1; k <= between; ++k) {
-            const double share = static_cast<double>(k) / static_cast<double>(between + 1);
-            const auto w = weightsAt(s, share);
-            std::vector<Point3> ring;
-            for (std::size_t j = 0; j < loft.around; ++j)
-                ring.push_back(combined({rings[at[0]][j], rings[at[1]][j], rings[at[2]][j], rings[at[3]][j]}, w));
-            loft.rings.push_back(std::move(ring));
-            loft.s.push_back(Length::fromSi(s[1] + share * (s[2] - s[1])));
+        loft.s.push_back(s[i]);
+        for (std::size_t k = 1; k <= between && i + 1 < sections.size(); ++k) {
+            const Length at = s[i] + (s[i + 1] - s[i]) * (static_cast<double>(k) / static_cast<double>(between + 1));
+            loft.rings.push_back(pointsBetween(rings, s, at));
+            loft.s.push_back(at);
         }
     }
     return loft;
+}
+
+std::vector<Point3> pointsBetween(std::span<const std::vector<Point3>> sets, std::span<const Length> s, Length at)
+{
+    const std::size_t last = sets.size() - 1;
+    std::size_t i = 0;
+    while (i + 2 <= last && s[i + 1] <= at)
+        ++i;
+    const std::array<std::size_t, 4> near{i > 0 ? i - 1 : i, i, i + 1, i + 2 <= last ? i + 2 : i + 1};
+    const auto w = weightsAt({s[near[0]].si(), s[near[1]].si(), s[near[2]].si(), s[near[3]].si()},
+                             (at - s[i]) / (s[i + 1] - s[i]));
+    std::vector<Point3> points;
+    points.reserve(sets[i].size());
+    for (std::size_t j = 0; j < sets[i].size(); ++j)
+        points.push_back(combined({sets[near[0]][j], sets[near[1]][j], sets[near[2]][j], sets[near[3]][j]}, w));
+    return points;
 }
 
 Volume volumeOf(const Loft& loft)

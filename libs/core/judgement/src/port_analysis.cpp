@@ -291,6 +291,25 @@ std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analy
     return along;
 }
 
+/// How far the window may grow before it reaches the gasket's edge.
+void limitByGasket(const WindowStep& step, cutting::CutStation& window)
+{
+    using geometry::Sector;
+    const auto limit = [&](Sector s, Length most) { window.toGasket[index(s)] = std::max(Length{}, most); };
+    const Length left = -step.left;
+    const Length right = -step.right;
+    const Length roof = -step.roof;
+    const Length floor = -step.floor;
+    limit(Sector::Left, left);
+    limit(Sector::Right, right);
+    limit(Sector::Roof, roof);
+    limit(Sector::Floor, floor);
+    limit(Sector::RoofLeft, std::min(roof, left));
+    limit(Sector::RoofRight, std::min(roof, right));
+    limit(Sector::FloorLeft, std::min(floor, left));
+    limit(Sector::FloorRight, std::min(floor, right));
+}
+
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
 {
     cutting::CutProblem problem;
@@ -313,6 +332,8 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
                 station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
         }
         cut.speedRatio = ratios[i];
+        if (i == 0 && analysis.gasketStep)
+            limitByGasket(*analysis.gasketStep, cut);
         problem.stations.push_back(cut);
     }
     return problem;

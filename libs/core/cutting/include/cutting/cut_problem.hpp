@@ -16,7 +16,8 @@ enum class Hold {
     ThinWall,    ///< wall less reserve and gauge error leaves nothing
     Unmeasured,  ///< the wall is not known, so no depth is safe
     DeadPlace,   ///< the air hardly moves here; taking metal would make it worse
-    Seat         ///< the throat belongs to the seat cutter, not to the burr
+    Seat,        ///< the throat belongs to the seat cutter, not to the burr
+    Gasket       ///< the gasket's edge: beyond it nothing seals
 };
 
 /// One station as the cut planner sees it.
@@ -28,6 +29,7 @@ struct CutStation {
     std::optional<Area> plan;  ///< wanted net area; without one the area asks for nothing here
     geometry::PerSector<std::optional<Length>> wall{};
     geometry::PerSector<Length> reserve{};                    ///< wall that has to stay
+    geometry::PerSector<std::optional<Length>> toGasket{};    ///< at the window: how far it is to the gasket's edge
     geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
 
     [[nodiscard]] Area netArea() const { return geometry::area(section) - blocked; }

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <charconv>
+#include <fstream>
+#include <ostream>
+#include <sstream>
+
+#include "air/isentropic.hpp"
+#include "call.hpp"
+#include "imports/csv.hpp"
+#include "job/field.hpp"
+#include "judgement/virtual_port.hpp"
+
+namespace euryth::commands {
+
+namespace {
+
+std::optional<double> plainNumber(const std::string& text)
+{
+    double value = 0.0;
+    const char* end = text.data() + text.size();
+    const auto read = std::from_chars(text.data(), end, value);
+    return read.ec == std::errc{} && read.ptr == end ? std::optional(value) : std::nullopt;
+}
+
+VolumeFlow flowOf(const std::string& text)
+{
+    constexpr double most = 10.0;
+    const auto flow = plainNumber(text);
+    if (!flow || !(*flow > 0.0) || *flow > most)
+        throw CallError(kWrongUsage, "--flow-m3s: '" + text + "' must be a number over 0, at most 10");
+    return VolumeFlow::fromSi(*flow);
+}
+
+struct Loaded {
+    job::Job job;
+    const job::Port* port;
+    air::AirState room;
+    judgement::Known<field::Field> field;
+};
+
+/// The job, its port and the port's field, or an error with its place.
+Loaded load(const Request& request)
+{
+    Loaded loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
+    loaded.port = &portOrThrow(loaded.job, request.port);
+    // A job that says nothing of its air is reckoned in the standard atmosphere of ISO 2533 at sea level.
+    loaded.room = judgement::roomAir(loaded.job.bench)
+                      .value_or(air::AirState{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0});
+    loaded.field = judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), field::kFull);
+    if (!loaded.field)
+        throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.field.missing);
+    return loaded;
+}
+
+std::vector<geometry::Point3> pointsOf(const std::string& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    if (!in)
+        throw CallError(kFileTrouble, path + ": cannot be opened");
+    std::ostringstream content;
+    content << in.rdbuf();
+    const auto rows = imports::splitTable(content.view());
+    std::vector<geometry::Point3> points;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        std::array<double, 3> mm{};
+        for (std::size_t k = 0; k < 3; ++k) {
+            const auto value = k < rows[i].size() ? plainNumber(rows[i][k]) : std::nullopt;
+            if (!value && i == 0)
+                break;  // headings
+            if (!value)
+                throw CallError(kJobHasErrors, path + ": row " + std::to_string(i + 1) + ", column " +
+                                                   imports::columnName(k) + ": a number in mm is wanted");
+            mm[k] = *value;
+        }
+        constexpr double metre = 1e-3;
+        const bool heading = i == 0 && (rows[i].empty() || !plainNumber(rows[i][0]));
+        if (!heading)
+            points.push_back({mm[0] * metre, mm[1] * metre, mm[2] * metre});
+    }
+    return points;
+}
+
+}  // namespace
+
+int callField(const Request& request, std::ostream& out)
+{
+    const VolumeFlow flow = flowOf(request.flow);
+    const auto points = pointsOf(request.points);
+    const Loaded loaded = load(request);
+    out << "x_mm,y_mm,z_mm,speed_m_s,mach\n";
+    for (const geometry::Point3& p : points) {
+        constexpr double mm = 1e3;
+        const auto text = [](double value) { return number(value).dump(); };
+        out << text(p.x * mm) << ',' << text(p.y * mm) << ',' << text(p.z * mm) << ',';
+        const auto v = loaded.field->velocityAt(p, flow);
+        if (v) {
+            const Speed speed = Speed::fromSi(v->length());
+            const auto mach = air::machAtSpeed(loaded.room, speed);
+            out << text(speed.si()) << ',' << (mach ? text(*mach) : "");
+        } else {
+            out << ',';  // outside the port: unknown, not zero
+        }
+        out << '\n';
+    }
+    return kDone;
+}
+
+int callShortSide(const Request& request, std::ostream& out)
+{
+    const VolumeFlow flow = flowOf(request.flow);
+    const Loaded loaded = load(request);
+    const auto verdict = judgement::shortSide(*loaded.port, *loaded.field, loaded.room, flow);
+    Json result;
+    result["peak_speed_m_s"] = number(verdict.peakSpeed.si());
+    result["h_max"] = number(verdict.greatestShape);
+    result["lifts_off"] = verdict.liftsOff();
+    result["lift_off_s_mm"] = numberOrNull(verdict.liftsOffAt, inMm);
+    result["warning"] = verdict.near() || verdict.liftsOff();
+    out << result.dump(2) << '\n';
+    return kDone;
+}
+
+}  // namespace euryth::commands

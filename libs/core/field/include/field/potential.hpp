@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <vector>
+
+#include "field/mesh.hpp"
+
+namespace euryth::field {
+
+/// Velocity, m/s, or direction.
+struct Vector3 {
+    double x = 0.0;
+    double y = 0.0;
+    double z = 0.0;
+    [[nodiscard]] double length() const;
+    friend bool operator==(const Vector3&, const Vector3&) = default;
+};
+
+/// A potential at the nodes, and the flow that it drives.
+struct Potential {
+    std::vector<double> value;  ///< m2/s, falling along the runner; 0 at the exit
+    double flux = 0.0;          ///< of density times velocity through any section
+    int iterations = 0;
+};
+
+/// Solves div (density grad phi) = 0 with phi = 1 on the entry, 0 on the exit and no flow through the wall, by
+/// trilinear finite elements (2 x 2 x 2 Gauss points) and conjugate gradients (Eigen, diagonal preconditioner) from the
+/// one-dimensional solution. `density` has one value a cell, over 0; empty means 1. `guess` is where to start from; may be
+/// empty. The flux is exact for the discrete solution: twice its energy over the difference of the potential.
+Potential solvePotential(const Mesh& mesh, const std::vector<double>& density = {}, const std::vector<double>& guess = {},
+                         double tolerance = 1e-8);
+
+/// Velocity -grad phi in the middle of each cell, where it is most exact.
+std::vector<Vector3> cellVelocities(const Mesh& mesh, const std::vector<double>& potential);
+
+/// Velocity at the nodes by patch recovery (Zienkiewicz & Zhu 1992): a linear fit through the middles of the cells
+/// round each inner node; nodes of the ends take the fit of the nearest inner node, nodes of the wall those of the two
+/// next ones toward the middle, extrapolated.
+std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>& potential);
+
+}  // namespace euryth::field

@@ -1,0 +1,146 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "field/field.hpp"
+
+#include <boost/geometry/geometry.hpp>
+#include <boost/geometry/index/rtree.hpp>
+
+#include "element.hpp"
+
+namespace euryth::field {
+
+namespace {
+
+namespace bg = boost::geometry;
+using BoostPoint = bg::model::point<double, 3, bg::cs::cartesian>;
+using Box = bg::model::box<BoostPoint>;
+using Entry = std::pair<Box, std::uint32_t>;
+
+using geometry::Point3;
+
+Eigen::Vector3d vectorOf(const Point3& p) { return {p.x, p.y, p.z}; }
+
+/// Local coordinates of a place in a cell by Newton's method; nothing where it lies outside.
+std::optional<Eigen::Vector3d> localIn(const Corners& x, const Eigen::Vector3d& place)
+{
+    Eigen::Vector3d local = Eigen::Vector3d::Zero();
+    constexpr int steps = 12;
+    constexpr double enough = 1e-10;
+    for (int i = 0; i < steps; ++i) {
+        const Eigen::Vector3d here = x.transpose() * shapesAt(local.x(), local.y(), local.z());
+        const Eigen::Matrix3d jacobian = localGradients(local.x(), local.y(), local.z()).transpose() * x;
+        const Eigen::Vector3d step = jacobian.transpose().inverse() * (place - here);
+        local += step;
+        if (step.cwiseAbs().maxCoeff() < enough)
+            break;
+    }
+    constexpr double rounding = 1e-6;
+    return local.cwiseAbs().maxCoeff() <= 1.0 + rounding ? std::optional(local) : std::nullopt;
+}
+
+}  // namespace
+
+struct Field::Locator {
+    explicit Locator(const Mesh& mesh)
+    {
+        std::vector<Entry> entries;
+        entries.reserve(mesh.cells.size());
+        for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+            const Corners x = cornersOf(mesh, mesh.cells[c]);
+            const Eigen::Vector3d low = x.colwise().minCoeff();
+            const Eigen::Vector3d high = x.colwise().maxCoeff();
+            entries.emplace_back(Box({low.x(), low.y(), low.z()}, {high.x(), high.y(), high.z()}),
+                                 static_cast<std::uint32_t>(c));
+        }
+        tree = bg::index::rtree<Entry, bg::index::linear<16>>(entries);
+    }
+    bg::index::rtree<Entry, bg::index::linear<16>> tree;
+};
+
+Field::Field(Mesh mesh) : m_mesh(std::move(mesh))
+{
+    const Potential potential = solvePotential(m_mesh);
+    m_velocities = nodeVelocities(m_mesh, potential.value);
+    for (std::size_t layer = 0; layer < m_mesh.layers(); ++layer) {
+        // The solution carries the same flow through every section; what recovery has smoothed away is put back.
+        const double carried = fluxThrough(layer);
+        m_corrections.push_back(potential.flux / carried - 1.0);
+        for (std::size_t i = layer * m_mesh.perLayer; i < (layer + 1) * m_mesh.perLayer; ++i) {
+            const Vector3& v = m_velocities[i];
+            m_velocities[i] = {v.x / carried, v.y / carried, v.z / carried};
+        }
+    }
+    m_locator = std::make_shared<const Locator>(m_mesh);
+}
+
+std::optional<Vector3> Field::velocityAt(const Point3& place, VolumeFlow flow) const
+{
+    const BoostPoint point(place.x, place.y, place.z);
+    for (auto it = m_locator->tree.qbegin(bg::index::intersects(point)); it != m_locator->tree.qend(); ++it) {
+        const Hexahedron& cell = m_mesh.cells[it->second];
+        const auto local = localIn(cornersOf(m_mesh, cell), vectorOf(place));
+        if (!local)
+            continue;
+        const auto shapes = shapesAt(local->x(), local->y(), local->z());
+        Vector3 v;
+        for (int a = 0; a < 8; ++a) {
+            const Vector3& at = m_velocities[cell[static_cast<std::size_t>(a)]];
+            const double weight = shapes[a] * flow.si();
+            v = {v.x + weight * at.x, v.y + weight * at.y, v.z + weight * at.z};
+        }
+        return v;
+    }
+    return std::nullopt;
+}
+
+double Field::fluxThrough(std::size_t layer) const
+{
+    // The cells' faces on this layer are those of their first four corners (the last four at the exit), integrated by
+    // 2 x 2 Gauss points with velocity and place bilinear over the face.
+    const std::size_t perLayer = m_mesh.cells.size() / (m_mesh.layers() - 1);
+    const bool last = layer + 1 == m_mesh.layers();
+    const std::size_t from = (last ? layer - 1 : layer) * perLayer;
+    const double level = last ? 1.0 : -1.0;
+    const double gauss = 1.0 / std::sqrt(3.0);
+    double flux = 0.0;
+    for (std::size_t c = from; c < from + perLayer; ++c) {
+        const Corners x = cornersOf(m_mesh, m_mesh.cells[c]);
+        for (const double a : {-gauss, gauss}) {
+            for (const double b : {-gauss, gauss}) {
+                const auto shapes = shapesAt(a, b, level);
+                const Eigen::Matrix3d jacobian = localGradients(a, b, level).transpose() * x;
+                Eigen::Vector3d velocity = Eigen::Vector3d::Zero();
+                for (int i = 0; i < 8; ++i) {
+                    const Vector3& v = m_velocities[m_mesh.cells[c][static_cast<std::size_t>(i)]];
+                    velocity += shapes[i] * Eigen::Vector3d(v.x, v.y, v.z);
+                }
+                flux += jacobian.row(0).cross(jacobian.row(1)).dot(velocity);
+            }
+        }
+    }
+    return flux;
+}
+
+WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip)
+{
+    const Mesh& mesh = field.mesh();
+    // Wall places run clockwise from the roof-left corner, the sectors from the roof: one sector further.
+    const std::size_t perSector = mesh.wall.size() / geometry::kSectorCount;
+    const std::size_t place = mesh.wall[(geometry::index(sector) + 1) % geometry::kSectorCount * perSector];
+    WallLine line;
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
+        const std::size_t node = layer * mesh.perLayer + place;
+        const Point3 here = mesh.nodes[node];
+        line.along.push_back(line.places.empty() ? 0.0
+                                                 : line.along.back() + (vectorOf(here) - vectorOf(line.places.back())).norm());
+        line.places.push_back(here);
+        line.s.push_back(mesh.s[layer]);
+        line.speed.push_back(field.velocities()[node].length() * flow.si());
+        const std::size_t inner = layer * mesh.perLayer + mesh.towardMiddle[place];
+        const Eigen::Vector3d inward = (vectorOf(mesh.nodes[inner]) - vectorOf(here)).normalized() * tip.si();
+        const auto at = field.velocityAt({here.x + inward.x(), here.y + inward.y(), here.z + inward.z()}, flow);
+        line.atTip.push_back(at ? at->length() : line.speed.back());
+    }
+    return line;
+}
+
+}  // namespace euryth::field

@@ -1,0 +1,322 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "field/mesh.hpp"
+
+#include <cmath>
+#include <stdexcept>
+
+#include "geometry/wall_contour.hpp"
+
+namespace euryth::field {
+
+namespace {
+
+using geometry::Point;
+using geometry::Point3;
+using geometry::Sector;
+
+constexpr double kCoreSize = 0.55;   // of the section
+constexpr double kCoreSquare = 0.6;  // how square the middle block is: 0 follows the wall, 1 is a quadrilateral
+constexpr double kRingRatio = 0.87;  // of neighbouring rings toward the wall
+
+Point mix(Point a, Point b, double share)
+{
+    return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share};
+}
+
+/// The order of the nodes in a layer.
+class Places {
+public:
+    explicit Places(const Fineness& f) : m_core(f.core), m_rings(f.rings) {}
+
+    [[nodiscard]] std::size_t around() const { return 4 * m_core; }
+    [[nodiscard]] std::size_t count() const { return (m_core + 1) * (m_core + 1) + around() * m_rings; }
+    [[nodiscard]] std::uint32_t core(std::size_t i, std::size_t j) const
+    {
+        return static_cast<std::uint32_t>(j * (m_core + 1) + i);
+    }
+    /// Ring 0 is the edge of the middle block, the last one the wall; k runs clockwise from the roof-left corner.
+    [[nodiscard]] std::uint32_t ring(std::size_t r, std::size_t k) const
+    {
+        k %= around();
+        if (r > 0)
+            return static_cast<std::uint32_t>((m_core + 1) * (m_core + 1) + (r - 1) * around() + k);
+        const std::size_t n = m_core;
+        if (k < n)
+            return core(k, 0);
+        if (k < 2 * n)
+            return core(n, k - n);
+        return k < 3 * n ? core(3 * n - k, n) : core(0, 4 * n - k);
+    }
+
+private:
+    std::size_t m_core;
+    std::size_t m_rings;
+};
+
+/// Points of the wall, evenly between the middles of neighbouring sectors, from the roof-left corner on.
+std::vector<Point> wallPoints(const geometry::WallContour& wall, std::size_t core)
+{
+    constexpr std::array order{Sector::RoofLeft, Sector::Roof,       Sector::RoofRight, Sector::Right,
+                               Sector::FloorRight, Sector::Floor, Sector::FloorLeft, Sector::Left};
+    std::vector<Point> points;
+    const std::size_t half = core / 2;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        const double from = wall.middleOf(order[i]).si();
+        double to = wall.middleOf(order[(i + 1) % order.size()]).si();
+        if (to < from)
+            to += wall.length().si();
+        for (std::size_t k = 0; k < half; ++k) {
+            double along = from + (to - from) * static_cast<double>(k) / static_cast<double>(half);
+            if (along >= wall.length().si())
+                along -= wall.length().si();
+            points.push_back(wall.placeAt(Length::fromSi(along)).point);
+        }
+    }
+    return points;
+}
+
+/// The wall's points moved out in proportion until their polygon has the section's own area: chords cut off what is
+/// round, and a port that is a few percent too narrow would be that much too fast.
+void keepArea(std::vector<Point>& wall, Point middle, Area area)
+{
+    const double factor = std::sqrt(area.si() / std::abs(geometry::polygonArea(wall)));
+    for (Point& p : wall)
+        p = mix(middle, p, factor);
+}
+
+/// The middle block's edge: between the wall drawn in and the quadrilateral of its four corners.
+std::vector<Point> coreEdge(const std::vector<Point>& wall, Point middle, std::size_t core)
+{
+    std::vector<Point> edge;
+    for (std::size_t k = 0; k < wall.size(); ++k) {
+        const std::size_t side = k / core;
+        const double share = static_cast<double>(k % core) / static_cast<double>(core);
+        const Point straight = mix(wall[side * core], wall[(side + 1) % 4 * core], share);
+        edge.push_back(mix(middle, mix(wall[k], straight, kCoreSquare), kCoreSize));
+    }
+    return edge;
+}
+
+/// The inside of the block from its edge: a Coons patch.
+void fillCore(const Places& places, const std::vector<Point>& edge, std::size_t n, std::vector<Point>& grid)
+{
+    const auto at = [&](std::size_t k) { return edge[k % edge.size()]; };
+    for (std::size_t j = 0; j <= n; ++j) {
+        for (std::size_t i = 0; i <= n; ++i) {
+            const double u = static_cast<double>(i) / static_cast<double>(n);
+            const double v = static_cast<double>(j) / static_cast<double>(n);
+            const Point roof = at(i);
+            const Point right = at(n + j);
+            const Point floor = at(3 * n - i);
+            const Point left = at(4 * n - j);
+            const Point between = mix(roof, floor, v);
+            const Point across = mix(left, right, u);
+            const Point corners = mix(mix(at(0), at(n), u), mix(at(3 * n), at(2 * n), u), v);
+            grid[places.core(i, j)] = {between.left + across.left - corners.left, between.up + across.up - corners.up};
+        }
+    }
+}
+
+std::vector<Point> sectionGrid(const geometry::Section& section, const Fineness& f)
+{
+    const Places places(f);
+    std::vector<Point> grid(places.count());
+    const Point middle = geometry::centroid(section);
+    std::vector<Point> wall = wallPoints(geometry::WallContour(section), f.core);
+    keepArea(wall, middle, geometry::area(section));
+    const std::vector<Point> edge = coreEdge(wall, middle, f.core);
+    fillCore(places, edge, f.core, grid);
+    double total = 0.0;
+    for (std::size_t r = 0; r < f.rings; ++r)
+        total += std::pow(kRingRatio, static_cast<double>(r));
+    double share = 0.0;
+    for (std::size_t r = 1; r <= f.rings; ++r) {
+        share += std::pow(kRingRatio, static_cast<double>(r - 1)) / total;
+        for (std::size_t k = 0; k < places.around(); ++k)
+            grid[places.ring(r, k)] = mix(edge[k], wall[k], std::min(share, 1.0));
+    }
+    return grid;
+}
+
+std::vector<Point3> placed(const geometry::Pose& pose, const std::vector<Point>& grid)
+{
+    std::vector<Point3> nodes;
+    nodes.reserve(grid.size());
+    for (const Point& p : grid)
+        nodes.push_back(geometry::inHead(pose, p));
+    return nodes;
+}
+
+std::vector<Point3> movedAlong(std::vector<Point3> nodes, const geometry::Pose& pose, double by)
+{
+    const double c = cos(pose.pitch);
+    for (Point3& p : nodes) {
+        p.x += by * c * cos(pose.yaw);
+        p.y += by * c * sin(pose.yaw);
+        p.z += by * sin(pose.pitch);
+    }
+    return nodes;
+}
+
+void append(Mesh& mesh, const std::vector<Point3>& nodes, double s, std::size_t station)
+{
+    mesh.nodes.insert(mesh.nodes.end(), nodes.begin(), nodes.end());
+    mesh.s.push_back(s);
+    mesh.stationBefore.push_back(station);
+}
+
+/// Where the layers of the measured runner lie: nearer to each other where it turns, by how far the floor and roof of a
+/// section run apart per length.
+std::vector<double> layerPlaces(std::span<const geometry::PlacedSection> sections, std::size_t layers)
+{
+    constexpr double densest = 2.5;  // times as dense as on the straight
+    std::vector<double> s{sections.front().s.si()};
+    std::vector<double> sum{0.0};
+    for (std::size_t i = 1; i < sections.size(); ++i) {
+        const double length = (sections[i].s - sections[i - 1].s).si();
+        const double turn = std::hypot((sections[i].pose.pitch - sections[i - 1].pose.pitch).si(),
+                                       (sections[i].pose.yaw - sections[i - 1].pose.yaw).si());
+        const double height = geometry::boxOf(sections[i].section).height.si();
+        const double weight = 1.0 + (densest - 1.0) * std::min(1.0, turn * height / length);
+        s.push_back(sections[i].s.si());
+        sum.push_back(sum.back() + weight * length);
+    }
+    std::vector<double> places;
+    std::size_t i = 0;
+    for (std::size_t k = 0; k <= layers; ++k) {
+        const double wanted = sum.back() * static_cast<double>(k) / static_cast<double>(layers);
+        while (i + 2 < sum.size() && sum[i + 1] <= wanted)
+            ++i;
+        places.push_back(s[i] + (s[i + 1] - s[i]) * (wanted - sum[i]) / (sum[i + 1] - sum[i]));
+    }
+    places.back() = s.back();
+    return places;
+}
+
+/// Cells of one layer, as places of its first section and of the next.
+std::vector<std::array<std::uint32_t, 4>> faces(const Fineness& f)
+{
+    const Places places(f);
+    std::vector<std::array<std::uint32_t, 4>> quads;
+    for (std::size_t j = 0; j < f.core; ++j) {
+        for (std::size_t i = 0; i < f.core; ++i) {
+            quads.push_back({places.core(i, j), places.core(i + 1, j), places.core(i + 1, j + 1), places.core(i, j + 1)});
+        }
+    }
+    for (std::size_t r = 0; r < f.rings; ++r) {
+        for (std::size_t k = 0; k < places.around(); ++k) {
+            quads.push_back({places.ring(r, k), places.ring(r + 1, k), places.ring(r + 1, k + 1), places.ring(r, k + 1)});
+        }
+    }
+    return quads;
+}
+
+void addCells(Mesh& mesh, const Fineness& f)
+{
+    const auto quads = faces(f);
+    for (std::size_t layer = 0; layer + 1 < mesh.layers(); ++layer) {
+        const auto base = static_cast<std::uint32_t>(layer * mesh.perLayer);
+        const auto next = static_cast<std::uint32_t>(base + mesh.perLayer);
+        for (const auto& q : quads) {
+            mesh.cells.push_back(
+                {base + q[0], base + q[1], base + q[2], base + q[3], next + q[0], next + q[1], next + q[2], next + q[3]});
+        }
+    }
+}
+
+void addOrder(Mesh& mesh, const Fineness& f)
+{
+    const Places places(f);
+    mesh.towardMiddle.resize(places.count());
+    for (std::size_t i = 0; i < places.count(); ++i)
+        mesh.towardMiddle[i] = static_cast<std::uint32_t>(i);
+    for (std::size_t r = 1; r <= f.rings; ++r) {
+        for (std::size_t k = 0; k < places.around(); ++k)
+            mesh.towardMiddle[places.ring(r, k)] = places.ring(r - 1, k);
+    }
+    for (std::size_t k = 0; k < places.around(); ++k)
+        mesh.wall.push_back(places.ring(f.rings, k));
+}
+
+}  // namespace
+
+Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness)
+{
+    if (sections.size() < 2)
+        throw std::invalid_argument("a mesh needs at least two sections");
+    if (fineness.core < 2 || fineness.core % 2 != 0 || fineness.rings < 1 || fineness.layers < 1)
+        throw std::invalid_argument("a mesh needs an even number of cells in its middle block, a ring and a layer");
+    std::vector<std::vector<Point3>> sets;
+    std::vector<Length> s;
+    for (const auto& section : sections) {
+        sets.push_back(placed(section.pose, sectionGrid(section.section, fineness)));
+        s.push_back(section.s);
+    }
+    Mesh mesh;
+    mesh.perLayer = sets.front().size();
+    const double start = s.front().si();
+    const double length = s.back().si() - start;
+    constexpr double coarser = 2.0;  // in the straight extensions, where nothing happens
+    const double step = coarser * length / static_cast<double>(fineness.layers);
+    const auto extension = [&](const geometry::PlacedSection& end) {
+        return std::max<std::size_t>(2, static_cast<std::size_t>(
+                                            std::ceil(geometry::hydraulicDiameter(end.section).si() / step)));
+    };
+    const std::size_t before = extension(sections.front());
+    for (std::size_t i = before; i > 0; --i) {
+        const double back = -step * static_cast<double>(i);
+        append(mesh, movedAlong(sets.front(), sections.front().pose, back), start + back, 0);
+    }
+    mesh.firstInside = mesh.layers();
+    std::size_t station = 0;
+    for (const double at : layerPlaces(sections, fineness.layers)) {
+        while (station + 2 < sections.size() && s[station + 1].si() <= at)
+            ++station;
+        append(mesh, geometry::pointsBetween(sets, s, Length::fromSi(at)), at, station);
+    }
+    mesh.lastInside = mesh.layers() - 1;
+    const std::size_t behind = extension(sections.back());
+    for (std::size_t i = 1; i <= behind; ++i) {
+        const double on = step * static_cast<double>(i);
+        append(mesh, movedAlong(sets.back(), sections.back().pose, on), s.back().si() + on, sections.size() - 1);
+    }
+    addCells(mesh, fineness);
+    addOrder(mesh, fineness);
+    return mesh;
+}
+
+std::optional<std::string> problemOf(const Mesh& mesh)
+{
+    // At a corner the determinant is the triple product of the three edges that leave it.
+    constexpr std::array<std::array<int, 4>, 8> corners{{{0, 1, 3, 4},
+                                                         {1, 2, 0, 5},
+                                                         {2, 3, 1, 6},
+                                                         {3, 0, 2, 7},
+                                                         {4, 7, 5, 0},
+                                                         {5, 4, 6, 1},
+                                                         {6, 5, 7, 2},
+                                                         {7, 6, 4, 3}}};
+    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        for (const auto& corner : corners) {
+            std::array<Point3, 4> p;
+            for (std::size_t i = 0; i < 4; ++i)
+                p[i] = mesh.nodes[mesh.cells[c][static_cast<std::size_t>(corner[i])]];
+            std::array<Point3, 3> e;
+            for (std::size_t i = 0; i < 3; ++i)
+                e[i] = {p[i + 1].x - p[0].x, p[i + 1].y - p[0].y, p[i + 1].z - p[0].z};
+            const double volume = e[0].x * (e[1].y * e[2].z - e[1].z * e[2].y) -
+                                  e[0].y * (e[1].x * e[2].z - e[1].z * e[2].x) +
+                                  e[0].z * (e[1].x * e[2].y - e[1].y * e[2].x);
+            if (volume > 0.0)
+                continue;
+            const std::size_t station = mesh.stationBefore[c / perLayer];
+            return "the port is folded between stations " + std::to_string(station + 1) + " and " +
+                   std::to_string(station + 2) +
+                   ": they lie too near to each other for their turn, or one of them is turned the wrong way";
+        }
+    }
+    return std::nullopt;
+}
+
+}  // namespace euryth::field

@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include "element.hpp"
+#include "field/potential.hpp"
+
+namespace euryth::field {
+
+namespace {
+
+/// Cells round each node, as one list with the begin of each node's part.
+struct CellsOfNodes {
+    std::vector<std::uint32_t> begin;
+    std::vector<std::uint32_t> cells;
+};
+
+CellsOfNodes cellsOfNodes(const Mesh& mesh)
+{
+    CellsOfNodes of;
+    of.begin.assign(mesh.nodes.size() + 1, 0);
+    for (const Hexahedron& cell : mesh.cells) {
+        for (const std::uint32_t node : cell)
+            ++of.begin[node + 1];
+    }
+    for (std::size_t i = 0; i < mesh.nodes.size(); ++i)
+        of.begin[i + 1] += of.begin[i];
+    of.cells.resize(of.begin.back());
+    std::vector<std::uint32_t> next(of.begin.begin(), of.begin.end() - 1);
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        for (const std::uint32_t node : mesh.cells[c])
+            of.cells[next[node]++] = static_cast<std::uint32_t>(c);
+    }
+    return of;
+}
+
+using Fit = Eigen::Matrix<double, 4, 3>;  // velocity = (1, dx, dy, dz) times this
+
+class Patches {
+public:
+    Patches(const Mesh& mesh, const std::vector<double>& potential)
+        : m_mesh(mesh),
+          m_of(cellsOfNodes(mesh)),
+          m_velocity(cellVelocities(mesh, potential))
+    {
+        m_middle.reserve(mesh.cells.size());
+        for (const Hexahedron& cell : mesh.cells)
+            m_middle.emplace_back(cornersOf(mesh, cell).colwise().mean().transpose());
+    }
+
+    [[nodiscard]] Fit fitAt(std::size_t node) const
+    {
+        const Eigen::Vector3d origin = position(node);
+        Eigen::Matrix4d normal = Eigen::Matrix4d::Zero();
+        Fit right = Fit::Zero();
+        double size = 0.0;
+        for (std::uint32_t i = m_of.begin[node]; i < m_of.begin[node + 1]; ++i)
+            size = std::max(size, (m_middle[m_of.cells[i]] - origin).norm());
+        for (std::uint32_t i = m_of.begin[node]; i < m_of.begin[node + 1]; ++i) {
+            const std::uint32_t c = m_of.cells[i];
+            Eigen::Vector4d row;
+            row << 1.0, (m_middle[c] - origin) / size;
+            const Vector3& v = m_velocity[c];
+            normal += row * row.transpose();
+            right += row * Eigen::RowVector3d(v.x, v.y, v.z);
+        }
+        Fit fit = normal.ldlt().solve(right);
+        fit.bottomRows<3>() /= size;
+        return fit;
+    }
+
+    [[nodiscard]] Eigen::Vector3d position(std::size_t node) const
+    {
+        const auto& p = m_mesh.nodes[node];
+        return {p.x, p.y, p.z};
+    }
+
+private:
+    const Mesh& m_mesh;
+    CellsOfNodes m_of;
+    std::vector<Vector3> m_velocity;
+    std::vector<Eigen::Vector3d> m_middle;
+};
+
+}  // namespace
+
+std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>& potential)
+{
+    const Patches patches(mesh, potential);
+    std::vector<bool> onWall(mesh.perLayer, false);
+    for (const std::uint32_t place : mesh.wall)
+        onWall[place] = true;
+    std::vector<Vector3> velocities(mesh.nodes.size());
+    // Inner nodes first; then those of wall and ends, each by the fit of the inner node that is nearest to it.
+    std::vector<Fit> fits(mesh.nodes.size());
+    const std::size_t last = mesh.layers() - 1;
+    for (std::size_t layer = 1; layer < last; ++layer) {
+        for (std::size_t place = 0; place < mesh.perLayer; ++place) {
+            const std::size_t node = layer * mesh.perLayer + place;
+            if (!onWall[place])
+                fits[node] = patches.fitAt(node);
+        }
+    }
+    const auto byFitOf = [&](std::size_t owner, std::size_t node) -> Eigen::RowVector3d {
+        Eigen::RowVector4d row;
+        row << 1.0, (patches.position(node) - patches.position(owner)).transpose();
+        return row * fits[owner];
+    };
+    for (std::size_t node = 0; node < mesh.nodes.size(); ++node) {
+        const std::size_t layer = std::clamp<std::size_t>(node / mesh.perLayer, 1, last - 1);
+        const std::size_t place = node % mesh.perLayer;
+        const std::size_t near = onWall[place] ? mesh.towardMiddle[place] : place;
+        const std::size_t owner = layer * mesh.perLayer + near;
+        Eigen::RowVector3d v = byFitOf(owner, node);
+        const std::size_t further = layer * mesh.perLayer + mesh.towardMiddle[near];
+        if (onWall[place] && further != owner) {
+            // Two fits miss by the curvature times their distances squared; together they tell it (Richardson).
+            const double d1 = (patches.position(node) - patches.position(owner)).squaredNorm();
+            const double d2 = (patches.position(node) - patches.position(further)).squaredNorm();
+            v += (v - byFitOf(further, node)) * (d1 / (d2 - d1));
+        }
+        velocities[node] = {v.x(), v.y(), v.z()};
+    }
+    return velocities;
+}
+
+}  // namespace euryth::field

@@ -1,0 +1,295 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <fstream>
+#include <numbers>
+#include <sstream>
+
+#include "field/boundary_layer.hpp"
+#include "field/field.hpp"
+#include "geometry/layout.hpp"
+
+using namespace euryth;
+using namespace euryth::field;
+using geometry::PlacedSection;
+using geometry::Point3;
+using geometry::Pose;
+using geometry::RoundedRectangle;
+using geometry::Sector;
+using std::numbers::pi;
+
+namespace {
+
+RoundedRectangle rectangle(double w, double h, double r)
+{
+    const Length radius = lengthFromMm(r);
+    return {lengthFromMm(w), lengthFromMm(h), {radius, radius, radius, radius}};
+}
+
+Pose poseAt(double x, double z, double pitch, double y = 0, double yaw = 0)
+{
+    return {lengthFromMm(x), lengthFromMm(y), lengthFromMm(z), angleFromDegrees(pitch), angleFromDegrees(yaw)};
+}
+
+std::vector<std::vector<double>> numbersOf(const std::string& name)
+{
+    std::ifstream in(std::string(EURYTH_TEST_DATA) + "/field/" + name);
+    REQUIRE(in);
+    std::vector<std::vector<double>> rows;
+    for (std::string line; std::getline(in, line);) {
+        if (line.empty() || line[0] == '#' || line[0] == 's')
+            continue;
+        std::istringstream cells(line);
+        rows.emplace_back();
+        for (std::string cell; std::getline(cells, cell, ',');)
+            rows.back().push_back(std::stod(cell));
+    }
+    return rows;
+}
+
+/// The reference port as it was solved independently.
+std::vector<PlacedSection> referencePort()
+{
+    std::vector<PlacedSection> sections;
+    for (const auto& r : numbersOf("bend-12-stations.csv")) {
+        const geometry::CornerRadii corners{lengthFromMm(r[6]), lengthFromMm(r[7]), lengthFromMm(r[8]), lengthFromMm(r[9])};
+        sections.push_back({lengthFromMm(r[0]), poseAt(r[1], r[2], r[3]),
+                            RoundedRectangle{lengthFromMm(r[4]), lengthFromMm(r[5]), corners}});
+    }
+    return sections;
+}
+
+constexpr VolumeFlow kReferenceFlow = VolumeFlow::fromSi(0.11798686074999999);
+
+/// A rectangular duct bent through `turn` degrees about an axis across, between radii r1 and r2 (mm).
+std::vector<PlacedSection> annularBend(double r1, double r2, double turn)
+{
+    std::vector<PlacedSection> sections;
+    const double middle = (r1 + r2) / 2;
+    constexpr int stations = 25;
+    for (int i = 0; i < stations; ++i) {
+        const double a = turn * i / (stations - 1) * pi / 180;
+        sections.push_back({lengthFromMm(middle * a), poseAt(middle * std::sin(a), middle * (std::cos(a) - 1), -a * 180 / pi),
+                            rectangle(24, r2 - r1, 0)});
+    }
+    return sections;
+}
+
+/// Root mean square error against v = C/r over the middle of the bend, as a share of the mean speed.
+double bendError(const Fineness& fineness)
+{
+    const double r1 = 40;
+    const double r2 = 60;
+    const Field field(meshOf(annularBend(r1, r2, 180), fineness));
+    const VolumeFlow flow = VolumeFlow::fromSi(0.02);
+    const double c = flow.si() / (0.024 * std::log(r2 / r1));  // the integral of C/r over the section is the flow
+    double sum = 0;
+    int count = 0;
+    for (double r = 41; r < 60; r += 1.5) {
+        for (const double degrees : {80.0, 90.0, 100.0}) {
+            const double a = degrees * pi / 180;
+            const auto v = field.velocityAt({r / 1000 * std::sin(a), 0.003, (r * std::cos(a) - 50) / 1000}, flow);
+            REQUIRE(v);
+            const double exact = c / (r / 1000);
+            sum += std::pow(v->length() / exact - 1, 2);
+            ++count;
+        }
+    }
+    return std::sqrt(sum / count);
+}
+
+/// The same sections laid out on another short-side radius.
+std::vector<PlacedSection> withShortSide(double radius)
+{
+    std::vector<PlacedSection> sections = referencePort();
+    std::vector<geometry::StationHeight> heights;
+    for (const auto& section : sections)
+        heights.push_back({section.s, geometry::boxOf(section.section).height});
+    const auto poses = geometry::layOut({lengthFromMm(65), angleFromDegrees(75), lengthFromMm(radius), lengthFromMm(20)}, heights);
+    for (std::size_t i = 0; i < sections.size(); ++i)
+        sections[i].pose = poses[i];
+    return sections;
+}
+
+}  // namespace
+
+TEST_CASE("a straight duct: the same speed everywhere, whatever its section")
+{
+    for (const auto& shape : {rectangle(33, 56, 8), rectangle(40, 40, 20), rectangle(60, 12, 6), rectangle(30, 50, 0)}) {
+        std::vector<PlacedSection> sections;
+        for (const double s : {0.0, 30.0, 70.0, 100.0})
+            sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), shape});
+        Mesh mesh = meshOf(sections, kCoarse);
+        CHECK_FALSE(problemOf(mesh));
+        const Field field(std::move(mesh));
+        const VolumeFlow flow = VolumeFlow::fromSi(0.1);
+        const double even = flow.si() / geometry::area(geometry::Section(shape)).si();
+        for (const Vector3& v : field.velocities()) {
+            CHECK(v.x * flow.si() == Approx(even).epsilon(1e-3));
+            CHECK(std::abs(v.y) < 1e-3 * std::abs(v.x));
+            CHECK(std::abs(v.z) < 1e-3 * std::abs(v.x));
+        }
+        CHECK_FALSE(field.velocityAt({0.05, 0.5, 0}, flow));
+    }
+}
+
+TEST_CASE("a bend between two circles is a free vortex, and the error falls by four when cells are halved")
+{
+    const double coarse = bendError({4, 2, 24});
+    const double middle = bendError({8, 4, 48});
+    const double fine = bendError({16, 8, 96});
+    INFO(coarse << " " << middle << " " << fine);
+    CHECK(fine < 0.002);
+    CHECK(coarse / middle > 3.0);
+    CHECK(middle / fine > 3.0);
+}
+
+TEST_CASE("the reference port agrees with an independent solution")
+{
+    const Field field(meshOf(referencePort(), kFull));
+    int compared = 0;
+    double worst = 0;
+    for (const auto& p : numbersOf("bend-12-points.csv")) {
+        const auto v = field.velocityAt({p[1] / 1000, p[2] / 1000, p[3] / 1000}, kReferenceFlow);
+        INFO("s " << p[0] << " x " << p[1] << " z " << p[3] << " wanted " << p[4] << " got " << (v ? v->length() : 0));
+        REQUIRE(v);
+        CHECK(v->length() == Approx(p[4]).epsilon(0.02));
+        worst = std::max(worst, std::abs(v->length() / p[4] - 1));
+        ++compared;
+    }
+    CHECK(compared == 63);
+    CHECK(worst > 1e-6);  // it is another solution
+}
+
+TEST_CASE("flow through every section is the flow, and left is as right")
+{
+    const Field field(meshOf(referencePort(), kFull));
+    const Mesh& mesh = field.mesh();
+    const auto most = [](const Field& f) {
+        return std::abs(*std::ranges::max_element(f.corrections(), {}, [](double c) { return std::abs(c); }));
+    };
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer)
+        CHECK(field.fluxThrough(layer) == Approx(1).epsilon(1e-3));
+    // What recovery had smoothed away before it was put back, and that it shrinks with the cells.
+    CHECK(most(field) < 0.006);
+    CHECK(most(Field(meshOf(referencePort(), kCoarse))) > 2 * most(field));
+    for (const double s : {30.0, 70.0, 90.0}) {
+        const auto pose = [&] {
+            for (const auto& section : referencePort()) {
+                if (std::abs(inMm(section.s) - s) < 3)
+                    return section.pose;
+            }
+            return Pose{};
+        }();
+        const Point3 left = geometry::inHead(pose, {0.009, 0.01});
+        const Point3 right = geometry::inHead(pose, {-0.009, 0.01});
+        CHECK(field.velocityAt(left, kReferenceFlow)->length() ==
+              Approx(field.velocityAt(right, kReferenceFlow)->length()).epsilon(1e-6));
+    }
+}
+
+TEST_CASE("turning the whole port in the head changes nothing")
+{
+    // About the upright axis, which is what the poses can say of any port.
+    std::vector<PlacedSection> turned = referencePort();
+    constexpr double degrees = 37;
+    const double c = std::cos(degrees * pi / 180);
+    const double s = std::sin(degrees * pi / 180);
+    for (auto& section : turned) {
+        const double x = inMm(section.pose.x);
+        section.pose = poseAt(x * c + 11, inMm(section.pose.z) - 5, inDegrees(section.pose.pitch), x * s - 7, degrees);
+    }
+    const Field plain(meshOf(referencePort(), kCoarse));
+    const Field other(meshOf(turned, kCoarse));
+    for (std::size_t i = 0; i < plain.velocities().size(); i += 97)
+        CHECK(other.velocities()[i].length() == Approx(plain.velocities()[i].length()).epsilon(1e-6));
+}
+
+TEST_CASE("a folded port is refused with the stations that are at fault")
+{
+    std::vector<PlacedSection> sections;
+    for (const double s : {0.0, 20.0, 40.0, 60.0})
+        sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), rectangle(30, 30, 8)});
+    CHECK_FALSE(problemOf(meshOf(sections, kCoarse)));
+    sections[2].pose = poseAt(40, 0, 180);  // looks back
+    const auto problem = problemOf(meshOf(sections, kCoarse));
+    REQUIRE(problem);
+    CHECK(problem->find("folded between stations 2 and 3") != std::string::npos);
+    CHECK_THROWS_AS(meshOf(std::span(sections).first(1), kCoarse), std::invalid_argument);
+    CHECK_THROWS_AS(meshOf(sections, {5, 2, 10}), std::invalid_argument);
+}
+
+TEST_CASE("a traced outline and a twisted, yawed runner are meshed without a fold")
+{
+    const geometry::Outline outline{
+        {{0.016, 0.015}, {0.0, 0.019}, {-0.0165, 0.016}, {-0.018, 0}, {-0.015, -0.017}, {0.0171, -0.0163}}};
+    std::vector<PlacedSection> sections;
+    for (int i = 0; i < 6; ++i)
+        sections.push_back({lengthFromMm(20.0 * i), poseAt(19.6 * i, -0.4 * i * i, -4.0 * i, 0.5 * i * i, 3.0 * i), outline});
+    CHECK_FALSE(problemOf(meshOf(sections, kCoarse)));
+    CHECK_FALSE(problemOf(meshOf(sections, kFull)));
+}
+
+TEST_CASE("laminar separation on the linearly retarded stream: x/L = 0.123 (Thwaites)")
+{
+    EdgeSpeed edge;
+    for (int i = 0; i <= 400; ++i) {
+        edge.along.push_back(0.3 * i / 400);
+        edge.speed.push_back(10 * (1 - edge.along.back()));  // L = 1 m
+    }
+    const auto at = laminarSeparation(edge, 1.5e-5);
+    REQUIRE(at);
+    CHECK(*at == Approx(0.123).epsilon(0.01));
+    std::ranges::reverse(edge.speed);
+    CHECK_FALSE(laminarSeparation(edge, 1.5e-5));  // an accelerated stream stays on
+}
+
+TEST_CASE("turbulent layer on a flat plate: friction of the power law within its scatter")
+{
+    EdgeSpeed edge;
+    for (int i = 0; i <= 100; ++i) {
+        edge.along.push_back(0.02 * i);
+        edge.speed.push_back(30);
+    }
+    const double nu = 1.5e-5;
+    const double before = 0.5;
+    const auto layer = turbulentLayer(edge, nu, before);
+    CHECK_FALSE(layer.liftsOffAt);
+    const LayerPoint& end = layer.points.back();
+    const double reynolds = 30 * (end.along + before) / nu;
+    CHECK(end.friction == Approx(0.0592 * std::pow(reynolds, -0.2)).epsilon(0.05));  // Schlichting, turbulent plate
+    CHECK(end.momentumThickness == Approx(0.036 * (end.along + before) * std::pow(reynolds, -0.2)).epsilon(0.06));
+    CHECK(end.shape == Approx(1.32).margin(0.08));
+}
+
+TEST_CASE("the reference port's short side: 12 mm lets go, 30 mm holds")
+{
+    const double nu = 1.5e-5;
+    const auto greatestShape = [&](const std::vector<PlacedSection>& port) {
+        const Field field(meshOf(port, kFull));
+        const WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
+        return turbulentLayer({floor.along, floor.speed}, nu, 0.05);
+    };
+    const auto tight = greatestShape(referencePort());
+    CHECK(tight.liftsOffAt);
+    const auto laid = greatestShape(withShortSide(12));
+    CHECK(laid.liftsOffAt);
+    const auto twenty = greatestShape(withShortSide(20));
+    const auto thirty = greatestShape(withShortSide(30));
+    CHECK_FALSE(thirty.liftsOffAt);
+    CHECK(thirty.greatestShape < twenty.greatestShape);
+    CHECK(thirty.greatestShape == Approx(1.8).margin(0.25));
+}
+
+TEST_CASE("at the pitot's distance the short side's air is slower than at the wall")
+{
+    const Field field(meshOf(referencePort(), kFull));
+    const WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
+    const auto fastest = std::ranges::max_element(floor.speed) - floor.speed.begin();
+    const auto i = static_cast<std::size_t>(fastest);
+    CHECK(floor.atTip[i] < 0.9 * floor.speed[i]);
+    CHECK(floor.s[i] * 1000 == Approx(88).margin(6));
+    const WallLine roof = wallLine(field, Sector::Roof, kReferenceFlow);
+    CHECK(roof.speed[i] < floor.speed[i]);
+}
