@@ -23,9 +23,8 @@ using Clock = std::chrono::steady_clock;
 
 /// Median time of one call in milliseconds.
 template <class F>
-double milliseconds(F work)
+double milliseconds(F work, int runs = 21)
 {
-    constexpr int runs = 21;
     std::vector<double> times;
     for (int i = 0; i < runs; ++i) {
         const auto start = Clock::now();
@@ -33,7 +32,7 @@ double milliseconds(F work)
         times.push_back(std::chrono::duration<double, std::milli>(Clock::now() - start).count());
     }
     std::ranges::nth_element(times, times.begin() + runs / 2);
-    return times[runs / 2];
+    return times[static_cast<std::size_t>(runs / 2)];
 }
 
 volatile double g_keep = 0.0;  // results go here so that no work is left out
@@ -125,15 +124,18 @@ int main()
                        .flow.si();
            }),
            5);
-    const auto fieldTime = [&](const field::Fineness& fineness) {
-        return milliseconds([&] {
-            const auto known = judgement::virtualPort(demo->ports[0], portAnalysis, fineness);
-            g_keep = judgement::shortSide(demo->ports[0], *known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
-        });
+    const auto fieldTime = [&](const field::Fineness& fineness, int runs) {
+        return milliseconds(
+            [&] {
+                const auto known = judgement::virtualPort(demo->ports[0], portAnalysis, fineness);
+                g_keep =
+                    judgement::shortSide(demo->ports[0], *known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
+            },
+            runs);
     };
-    const double coarse = fieldTime(field::kCoarse);
-    const double full = fieldTime(field::kFull);
-    const double eight = fieldTime({24, 16, 156});
+    const double coarse = fieldTime(field::kCoarse, 9);
+    const double full = fieldTime(field::kFull, 5);
+    const double eight = fieldTime({24, 16, 156}, 1);
     report("coarse field of 8,000 nodes with velocities and boundary layer", coarse, 60);
     report("full field of 60,000 nodes, the same", full, 500);
     report("eight times as many nodes: time for each node over that of the full field, as ms", eight / full / 7.78, 2);

@@ -53,7 +53,8 @@ std::vector<PlacedSection> referencePort()
 {
     std::vector<PlacedSection> sections;
     for (const auto& r : numbersOf("bend-12-stations.csv")) {
-        const geometry::CornerRadii corners{lengthFromMm(r[6]), lengthFromMm(r[7]), lengthFromMm(r[8]), lengthFromMm(r[9])};
+        const geometry::CornerRadii corners{lengthFromMm(r[6]), lengthFromMm(r[7]), lengthFromMm(r[8]),
+                                            lengthFromMm(r[9])};
         sections.push_back({lengthFromMm(r[0]), poseAt(r[1], r[2], r[3]),
                             RoundedRectangle{lengthFromMm(r[4]), lengthFromMm(r[5]), corners}});
     }
@@ -70,7 +71,8 @@ std::vector<PlacedSection> annularBend(double r1, double r2, double turn)
     constexpr int stations = 25;
     for (int i = 0; i < stations; ++i) {
         const double a = turn * i / (stations - 1) * pi / 180;
-        sections.push_back({lengthFromMm(middle * a), poseAt(middle * std::sin(a), middle * (std::cos(a) - 1), -a * 180 / pi),
+        sections.push_back({lengthFromMm(middle * a),
+                            poseAt(middle * std::sin(a), middle * (std::cos(a) - 1), -a * 180 / pi),
                             rectangle(24, r2 - r1, 0)});
     }
     return sections;
@@ -106,7 +108,8 @@ std::vector<PlacedSection> withShortSide(double radius)
     std::vector<geometry::StationHeight> heights;
     for (const auto& section : sections)
         heights.push_back({section.s, geometry::boxOf(section.section).height});
-    const auto poses = geometry::layOut({lengthFromMm(65), angleFromDegrees(75), lengthFromMm(radius), lengthFromMm(20)}, heights);
+    const auto poses =
+        geometry::layOut({lengthFromMm(65), angleFromDegrees(75), lengthFromMm(radius), lengthFromMm(20)}, heights);
     for (std::size_t i = 0; i < sections.size(); ++i)
         sections[i].pose = poses[i];
     return sections;
@@ -116,7 +119,8 @@ std::vector<PlacedSection> withShortSide(double radius)
 
 TEST_CASE("a straight duct: the same speed everywhere, whatever its section")
 {
-    for (const auto& shape : {rectangle(33, 56, 8), rectangle(40, 40, 20), rectangle(60, 12, 6), rectangle(30, 50, 0)}) {
+    for (const auto& shape :
+         {rectangle(33, 56, 8), rectangle(40, 40, 20), rectangle(60, 12, 6), rectangle(30, 50, 0)}) {
         std::vector<PlacedSection> sections;
         for (const double s : {0.0, 30.0, 70.0, 100.0})
             sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), shape});
@@ -226,7 +230,8 @@ TEST_CASE("a traced outline and a twisted, yawed runner are meshed without a fol
         {{0.016, 0.015}, {0.0, 0.019}, {-0.0165, 0.016}, {-0.018, 0}, {-0.015, -0.017}, {0.0171, -0.0163}}};
     std::vector<PlacedSection> sections;
     for (int i = 0; i < 6; ++i)
-        sections.push_back({lengthFromMm(20.0 * i), poseAt(19.6 * i, -0.4 * i * i, -4.0 * i, 0.5 * i * i, 3.0 * i), outline});
+        sections.push_back(
+            {lengthFromMm(20.0 * i), poseAt(19.6 * i, -0.4 * i * i, -4.0 * i, 0.5 * i * i, 3.0 * i), outline});
     CHECK_FALSE(problemOf(meshOf(sections, kCoarse)));
     CHECK_FALSE(problemOf(meshOf(sections, kFull)));
 }

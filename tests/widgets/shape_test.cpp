@@ -312,3 +312,23 @@ TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
     CHECK(f.text("trapText").contains("I3 gives"));
     CHECK(f.text("benchEngineTable").contains("choked"));
 }
+
+TEST_CASE("Shape: commands by Ctrl and a letter work while a field is typed into")
+{
+    WindowFixture f;
+    const TempFolder folder;
+    show(f, View::ValveEnd);
+    f.nextPath = QString::fromStdString((folder.path() / "I1.svg").string());
+    auto* field = f.find<widgets::FieldEdit>("wish-throat_mm");
+    field->edit()->setFocus();
+    f.settle();
+    f.type("41");
+    f.press(Qt::Key_E, Qt::ControlModifier);
+    CHECK(QFileInfo(f.nextPath).size() > 500);
+    CHECK(inMm(*f.workspace.port()->planEnd.throat) == Approx(41));  // what was typed has been taken
+    const std::size_t plans = f.workspace.port()->plans.size();
+    f.press(Qt::Key_K, Qt::ControlModifier);
+    CHECK(f.workspace.port()->plans.size() == plans + 1);
+    f.press(Qt::Key_U, Qt::ControlModifier);
+    CHECK(f.workspace.displayUnits().system == units::System::Inch);
+}

@@ -9,10 +9,14 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
 #include <QMenu>
 #include <QMenuBar>
 #include <QMimeData>
 #include <QStackedWidget>
+
+#include <algorithm>
 
 #include "app/edits.hpp"
 #include "files/job_file.hpp"
@@ -40,6 +44,7 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
+    qApp->installEventFilter(this);
     resize(1280, 800);
     makeActions();
     auto* central = new QWidget;
@@ -469,6 +474,19 @@ void MainWindow::removeProbeSet()
 {
     if (const auto probe = m_context.workspace.probe())
         editPort(tr("Remove probe set"), [&](job::Job&, job::Port& port) { app::removeProbeSet(port, *probe); });
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::ShortcutOverride && qobject_cast<QLineEdit*>(watched)) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        constexpr std::array commands{Qt::Key_E, Qt::Key_K, Qt::Key_U};
+        if (key->modifiers() == Qt::ControlModifier && std::ranges::count(commands, key->key()) > 0) {
+            event->ignore();
+            return true;
+        }
+    }
+    return QMainWindow::eventFilter(watched, event);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

@@ -130,8 +130,8 @@ WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, 
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
         const std::size_t node = layer * mesh.perLayer + place;
         const Point3 here = mesh.nodes[node];
-        line.along.push_back(line.places.empty() ? 0.0
-                                                 : line.along.back() + (vectorOf(here) - vectorOf(line.places.back())).norm());
+        line.along.push_back(
+            line.places.empty() ? 0.0 : line.along.back() + (vectorOf(here) - vectorOf(line.places.back())).norm());
         line.places.push_back(here);
         line.s.push_back(mesh.s[layer]);
         line.speed.push_back(field.velocities()[node].length() * flow.si());

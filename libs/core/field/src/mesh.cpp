@@ -18,10 +18,7 @@ constexpr double kCoreSize = 0.55;   // of the section
 constexpr double kCoreSquare = 0.6;  // how square the middle block is: 0 follows the wall, 1 is a quadrilateral
 constexpr double kRingRatio = 0.87;  // of neighbouring rings toward the wall
 
-Point mix(Point a, Point b, double share)
-{
-    return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share};
-}
+Point mix(Point a, Point b, double share) { return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share}; }
 
 /// The order of the nodes in a layer.
 class Places {
@@ -56,7 +53,7 @@ private:
 /// Points of the wall, evenly between the middles of neighbouring sectors, from the roof-left corner on.
 std::vector<Point> wallPoints(const geometry::WallContour& wall, std::size_t core)
 {
-    constexpr std::array order{Sector::RoofLeft, Sector::Roof,       Sector::RoofRight, Sector::Right,
+    constexpr std::array order{Sector::RoofLeft,   Sector::Roof,  Sector::RoofRight, Sector::Right,
                                Sector::FloorRight, Sector::Floor, Sector::FloorLeft, Sector::Left};
     std::vector<Point> points;
     const std::size_t half = core / 2;
@@ -200,12 +197,14 @@ std::vector<std::array<std::uint32_t, 4>> faces(const Fineness& f)
     std::vector<std::array<std::uint32_t, 4>> quads;
     for (std::size_t j = 0; j < f.core; ++j) {
         for (std::size_t i = 0; i < f.core; ++i) {
-            quads.push_back({places.core(i, j), places.core(i + 1, j), places.core(i + 1, j + 1), places.core(i, j + 1)});
+            quads.push_back(
+                {places.core(i, j), places.core(i + 1, j), places.core(i + 1, j + 1), places.core(i, j + 1)});
         }
     }
     for (std::size_t r = 0; r < f.rings; ++r) {
         for (std::size_t k = 0; k < places.around(); ++k) {
-            quads.push_back({places.ring(r, k), places.ring(r + 1, k), places.ring(r + 1, k + 1), places.ring(r, k + 1)});
+            quads.push_back(
+                {places.ring(r, k), places.ring(r + 1, k), places.ring(r + 1, k + 1), places.ring(r, k + 1)});
         }
     }
     return quads;
@@ -218,8 +217,8 @@ void addCells(Mesh& mesh, const Fineness& f)
         const auto base = static_cast<std::uint32_t>(layer * mesh.perLayer);
         const auto next = static_cast<std::uint32_t>(base + mesh.perLayer);
         for (const auto& q : quads) {
-            mesh.cells.push_back(
-                {base + q[0], base + q[1], base + q[2], base + q[3], next + q[0], next + q[1], next + q[2], next + q[3]});
+            mesh.cells.push_back({base + q[0], base + q[1], base + q[2], base + q[3], next + q[0], next + q[1],
+                                  next + q[2], next + q[3]});
         }
     }
 }
@@ -259,8 +258,8 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     constexpr double coarser = 2.0;  // in the straight extensions, where nothing happens
     const double step = coarser * length / static_cast<double>(fineness.layers);
     const auto extension = [&](const geometry::PlacedSection& end) {
-        return std::max<std::size_t>(2, static_cast<std::size_t>(
-                                            std::ceil(geometry::hydraulicDiameter(end.section).si() / step)));
+        return std::max<std::size_t>(
+            2, static_cast<std::size_t>(std::ceil(geometry::hydraulicDiameter(end.section).si() / step)));
     };
     const std::size_t before = extension(sections.front());
     for (std::size_t i = before; i > 0; --i) {

@@ -3,6 +3,8 @@
 
 #include <Eigen/IterativeLinearSolvers>
 #include <Eigen/Sparse>
+#include <Eigen/SparseCholesky>
+#include <algorithm>
 #include <cmath>
 
 #include "element.hpp"
@@ -11,7 +13,7 @@ namespace euryth::field {
 
 namespace {
 
-using Matrix = Eigen::SparseMatrix<double>;
+using Matrix = Eigen::SparseMatrix<double, Eigen::RowMajor>;
 using Element = Eigen::Matrix<double, 8, 8>;
 
 /// Stiffness of a cell of density 1.
@@ -68,39 +70,173 @@ std::vector<double> evenFlow(const Mesh& mesh)
     return value;
 }
 
+/// Diagonal scaling, and beside it an exact solution for pieces of the port: what differs over the port's length and
+/// from side to side is settled at once, so that only the short waves are left to the iterations (two-level additive
+/// Schwarz with piecewise constant pieces). Eigen asks for the form of this class.
+class PiecewisePreconditioner {
+public:
+    using StorageIndex = int;
+    enum { ColsAtCompileTime = Eigen::Dynamic, MaxColsAtCompileTime = Eigen::Dynamic };
+
+    /// For each unknown the piece that it belongs to; to be set before compute().
+    void setPieces(std::vector<int> pieces, int count)
+    {
+        m_pieces = std::move(pieces);
+        m_count = count;
+    }
+    PiecewisePreconditioner& analyzePattern(const Matrix&) { return *this; }
+    PiecewisePreconditioner& factorize(const Matrix& matrix) { return compute(matrix); }
+    PiecewisePreconditioner& compute(const Matrix& matrix)
+    {
+        m_inverse = matrix.diagonal().cwiseInverse();
+        Eigen::MatrixXd coarse = Eigen::MatrixXd::Zero(m_count, m_count);
+        for (int row = 0; row < matrix.outerSize(); ++row) {
+            for (Matrix::InnerIterator it(matrix, row); it; ++it)
+                coarse(m_pieces[static_cast<std::size_t>(row)], m_pieces[static_cast<std::size_t>(it.col())]) +=
+                    it.value();
+        }
+        m_coarse.compute(coarse.sparseView());
+        return *this;
+    }
+    template <class Right>
+    [[nodiscard]] Eigen::VectorXd solve(const Right& right) const
+    {
+        Eigen::VectorXd sums = Eigen::VectorXd::Zero(m_count);
+        for (int i = 0; i < right.size(); ++i)
+            sums[m_pieces[static_cast<std::size_t>(i)]] += right[i];
+        const Eigen::VectorXd shifts = m_coarse.solve(sums);
+        Eigen::VectorXd result = m_inverse.cwiseProduct(right);
+        for (int i = 0; i < right.size(); ++i)
+            result[i] += shifts[m_pieces[static_cast<std::size_t>(i)]];
+        return result;
+    }
+    [[nodiscard]] Eigen::ComputationInfo info() const { return m_coarse.info(); }
+
+private:
+    std::vector<int> m_pieces;
+    int m_count = 0;
+    Eigen::VectorXd m_inverse;
+    Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> m_coarse;
+};
+
 /// The system for the nodes between entry and exit, which are in one run.
 struct System {
     Matrix matrix;
     Eigen::VectorXd right;
 };
 
-System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements)
+/// Which places of a layer share a cell with each place, in rising order, itself among them. All layers are alike, so
+/// that a node's row in the matrix has these places in its own layer and in both neighbouring ones.
+std::vector<std::vector<int>> neighbours(const Mesh& mesh)
 {
-    const auto first = static_cast<int>(mesh.perLayer);
-    const int inner = static_cast<int>(mesh.nodes.size()) - 2 * first;
-    std::vector<Eigen::Triplet<double>> triplets;
-    triplets.reserve(mesh.cells.size() * 64);
-    System system;
-    system.right = Eigen::VectorXd::Zero(inner);
-    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
-        const double weight = density.empty() ? 1.0 : density[c];
-        for (int a = 0; a < 8; ++a) {
-            const int row = static_cast<int>(mesh.cells[c][static_cast<std::size_t>(a)]) - first;
-            if (row < 0 || row >= inner)
-                continue;
-            for (int b = 0; b < 8; ++b) {
-                const int column = static_cast<int>(mesh.cells[c][static_cast<std::size_t>(b)]) - first;
-                const double k = weight * elements[c](a, b);
-                if (column < 0)
-                    system.right[row] -= k;  // the entry, where the potential is 1
-                else if (column < inner)
-                    triplets.emplace_back(row, column, k);
+    std::vector<std::vector<int>> of(mesh.perLayer);
+    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
+    for (std::size_t c = 0; c < perLayer; ++c) {
+        for (std::size_t a = 0; a < 4; ++a) {
+            for (std::size_t b = 0; b < 4; ++b)
+                of[mesh.cells[c][a]].push_back(static_cast<int>(mesh.cells[c][b]));
+        }
+    }
+    for (auto& places : of) {
+        std::ranges::sort(places);
+        places.erase(std::ranges::unique(places).begin(), places.end());
+    }
+    return of;
+}
+
+/// The matrix with its pattern and without its values: rows of the nodes between entry and exit.
+Matrix emptyMatrix(const Mesh& mesh, const std::vector<std::vector<int>>& near)
+{
+    const int perLayer = static_cast<int>(mesh.perLayer);
+    const int layers = static_cast<int>(mesh.layers()) - 2;
+    Eigen::Index entries = 0;
+    for (const auto& places : near)
+        entries += static_cast<Eigen::Index>(places.size()) * (3 * layers - 2);
+    Matrix matrix(perLayer * layers, perLayer * layers);
+    matrix.resizeNonZeros(entries);
+    int* outer = matrix.outerIndexPtr();
+    int* inner = matrix.innerIndexPtr();
+    std::fill_n(matrix.valuePtr(), entries, 0.0);
+    int slot = 0;
+    for (int layer = 0; layer < layers; ++layer) {
+        for (int place = 0; place < perLayer; ++place) {
+            *outer++ = slot;
+            for (int other = std::max(0, layer - 1); other <= std::min(layers - 1, layer + 1); ++other) {
+                for (const int neighbour : near[static_cast<std::size_t>(place)])
+                    inner[slot++] = other * perLayer + neighbour;
             }
         }
     }
-    system.matrix.resize(inner, inner);
-    system.matrix.setFromTriplets(triplets.begin(), triplets.end());
+    *outer = slot;
+    return matrix;
+}
+
+System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements)
+{
+    const auto near = neighbours(mesh);
+    System system;
+    system.matrix = emptyMatrix(mesh, near);
+    system.right = Eigen::VectorXd::Zero(system.matrix.rows());
+    const int layers = static_cast<int>(mesh.layers()) - 2;
+    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
+    const int* outer = system.matrix.outerIndexPtr();
+    double* values = system.matrix.valuePtr();
+    std::array<std::array<int, 4>, 4> position{};  // of a corner's place among another one's neighbours
+    for (std::size_t c = 0; c < perLayer; ++c) {
+        for (std::size_t a = 0; a < 4; ++a) {
+            const auto& places = near[mesh.cells[c][a]];
+            for (std::size_t b = 0; b < 4; ++b) {
+                position[a][b] = static_cast<int>(std::ranges::lower_bound(places, static_cast<int>(mesh.cells[c][b])) -
+                                                  places.begin());
+            }
+        }
+        for (std::size_t k = 0; k + 1 < mesh.layers(); ++k) {
+            const std::size_t cell = k * perLayer + c;
+            const double weight = density.empty() ? 1.0 : density[cell];
+            for (std::size_t a = 0; a < 8; ++a) {
+                const std::size_t place = mesh.cells[c][a % 4];
+                const int row = static_cast<int>(k + a / 4) - 1;  // layer among the inner ones
+                if (row < 0 || row >= layers)
+                    continue;
+                const int count = static_cast<int>(near[place].size());
+                const int begin = outer[row * static_cast<int>(mesh.perLayer) + static_cast<int>(place)];
+                for (std::size_t b = 0; b < 8; ++b) {
+                    const int column = static_cast<int>(k + b / 4) - 1;
+                    const double value = weight * elements[cell](static_cast<int>(a), static_cast<int>(b));
+                    if (column < 0)
+                        system.right[row * static_cast<int>(mesh.perLayer) + static_cast<int>(place)] -= value;
+                    else if (column < layers)
+                        values[begin + (column - std::max(0, row - 1)) * count + position[a % 4][b % 4]] += value;
+                }
+            }
+        }
+    }
     return system;
+}
+
+/// Pieces of a few layers, in each of which the section is parted into the middle block's quarters and eight sectors.
+void usePieces(const Mesh& mesh, PiecewisePreconditioner& preconditioner)
+{
+    const std::size_t around = mesh.wall.size();
+    const std::size_t core = around / 4;
+    const std::size_t inBlock = (core + 1) * (core + 1);
+    constexpr std::size_t zones = 12;
+    constexpr std::size_t sectors = 8;
+    constexpr std::size_t layersEach = 3;
+    const auto zoneOf = [&](std::size_t place) -> std::size_t {
+        if (place >= inBlock)
+            return 4 + (place - inBlock) % around / (around / sectors);
+        const std::size_t i = place % (core + 1);
+        const std::size_t j = place / (core + 1);
+        return (i > core / 2 ? 1u : 0u) + (j > core / 2 ? 2u : 0u);
+    };
+    std::vector<int> pieces;
+    const std::size_t inner = mesh.layers() - 2;
+    for (std::size_t layer = 0; layer < inner; ++layer) {
+        for (std::size_t place = 0; place < mesh.perLayer; ++place)
+            pieces.push_back(static_cast<int>(layer / layersEach * zones + zoneOf(place)));
+    }
+    preconditioner.setPieces(std::move(pieces), static_cast<int>(((inner - 1) / layersEach + 1) * zones));
 }
 
 double energy(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements,
@@ -133,8 +269,9 @@ Potential solvePotential(const Mesh& mesh, const std::vector<double>& density, c
     result.value = guess.size() == mesh.nodes.size() ? guess : evenFlow(mesh);
     const auto inner = system.right.size();
     const auto first = static_cast<std::ptrdiff_t>(mesh.perLayer);
-    Eigen::ConjugateGradient<Matrix, Eigen::Lower | Eigen::Upper> solver;
+    Eigen::ConjugateGradient<Matrix, Eigen::Lower | Eigen::Upper, PiecewisePreconditioner> solver;
     solver.setTolerance(tolerance);
+    usePieces(mesh, solver.preconditioner());
     solver.compute(system.matrix);
     const Eigen::VectorXd start = Eigen::Map<const Eigen::VectorXd>(result.value.data() + first, inner);
     const Eigen::VectorXd solved = solver.solveWithGuess(system.right, start);

@@ -79,6 +79,8 @@ public:
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    /// A text field would take Ctrl+E, Ctrl+K and Ctrl+U for keys of its own; here they are commands everywhere.
+    bool eventFilter(QObject* watched, QEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
 

@@ -24,9 +24,9 @@ struct LayerPoint {
 };
 
 struct BoundaryLayer {
-    std::vector<LayerPoint> points;       ///< as far as the layer stays on the wall
+    std::vector<LayerPoint> points;  ///< as far as the layer stays on the wall
     double greatestShape = 0.0;
-    std::optional<double> liftsOffAt;     ///< along the wall, where H passes kLiftsOff
+    std::optional<double> liftsOffAt;  ///< along the wall, where H passes kLiftsOff
 };
 
 /// Shape factors at which a turbulent layer is a warning, and at which it lifts off (Cebeci & Bradshaw, Momentum

@@ -12,8 +12,9 @@ namespace euryth::field {
 
 /// The air's velocity in a port, for incompressible potential flow: it scales with the flow without a new solution.
 ///
-/// No boundary layer and no wake: right at the wall of a tight turn it is far too fast, and behind a place where the air
-/// lets go it knows nothing. Before that the core agrees with a viscous solution of the same port within about a tenth.
+/// No boundary layer and no wake: right at the wall of a tight turn it is far too fast, and behind a place where the
+/// air lets go it knows nothing. Before that the core agrees with a viscous solution of the same port within about a
+/// tenth.
 class Field {
 public:
     /// Solves on a mesh without folds (problemOf()).
@@ -28,7 +29,8 @@ public:
 
     /// Flow through a layer's section by its node velocities, for 1 m3/s.
     [[nodiscard]] double fluxThrough(std::size_t layer) const;
-    /// By what share each layer's recovered velocities had to be corrected to carry the flow: tells how fine the mesh is.
+    /// By what share each layer's recovered velocities had to be corrected to carry the flow: tells how fine the mesh
+    /// is.
     [[nodiscard]] const std::vector<double>& corrections() const { return m_corrections; }
 
 private:
@@ -42,10 +44,10 @@ private:
 /// A line along the wall, in the order of the stations.
 struct WallLine {
     std::vector<geometry::Point3> places;
-    std::vector<double> s;       ///< of the layers, metres from the window
-    std::vector<double> along;   ///< along the line itself, metres
-    std::vector<double> speed;   ///< at the wall, m/s
-    std::vector<double> atTip;   ///< at the pitot's distance from it, m/s
+    std::vector<double> s;      ///< of the layers, metres from the window
+    std::vector<double> along;  ///< along the line itself, metres
+    std::vector<double> speed;  ///< at the wall, m/s
+    std::vector<double> atTip;  ///< at the pitot's distance from it, m/s
 };
 
 /// The wall line in the middle of a sector over the measured runner. `tip` is the distance at which a pitot reads, 3 mm

@@ -14,9 +14,9 @@ namespace euryth::field {
 
 /// How many cells there are.
 struct Fineness {
-    std::size_t core = 12;     ///< along each side of the middle block; even
-    std::size_t rings = 8;     ///< from the middle block to the wall
-    std::size_t layers = 78;   ///< along the measured runner
+    std::size_t core = 12;    ///< along each side of the middle block; even
+    std::size_t rings = 8;    ///< from the middle block to the wall
+    std::size_t layers = 78;  ///< along the measured runner
 };
 /// About 60,000 nodes, and about 8,000 for while something is dragged.
 inline constexpr Fineness kFull{12, 8, 78};
@@ -34,12 +34,13 @@ struct Mesh {
     std::vector<geometry::Point3> nodes;
     std::vector<Hexahedron> cells;
     std::size_t perLayer = 0;
-    std::vector<double> s;                 ///< of each layer, metres from the window; under 0 before it
-    std::size_t firstInside = 0;           ///< first and last layer of the measured runner
+    std::vector<double> s;        ///< of each layer, metres from the window; under 0 before it
+    std::size_t firstInside = 0;  ///< first and last layer of the measured runner
     std::size_t lastInside = 0;
-    std::vector<std::uint32_t> wall;       ///< places on the wall, clockwise from the middle of the roof-left corner
-    std::vector<std::uint32_t> towardMiddle;  ///< for each place the next one toward the middle; itself in the middle block
-    std::vector<std::size_t> stationBefore;   ///< for each layer the measured station at or before it
+    std::vector<std::uint32_t> wall;  ///< places on the wall, clockwise from the middle of the roof-left corner
+    std::vector<std::uint32_t>
+        towardMiddle;  ///< for each place the next one toward the middle; itself in the middle block
+    std::vector<std::size_t> stationBefore;  ///< for each layer the measured station at or before it
 
     [[nodiscard]] std::size_t layers() const { return s.size(); }
 };

@@ -24,11 +24,12 @@ struct Potential {
 };
 
 /// Solves div (density grad phi) = 0 with phi = 1 on the entry, 0 on the exit and no flow through the wall, by
-/// trilinear finite elements (2 x 2 x 2 Gauss points) and conjugate gradients (Eigen, diagonal preconditioner) from the
-/// one-dimensional solution. `density` has one value a cell, over 0; empty means 1. `guess` is where to start from; may be
-/// empty. The flux is exact for the discrete solution: twice its energy over the difference of the potential.
-Potential solvePotential(const Mesh& mesh, const std::vector<double>& density = {}, const std::vector<double>& guess = {},
-                         double tolerance = 1e-8);
+/// trilinear finite elements (2 x 2 x 2 Gauss points) and conjugate gradients (Eigen) from the one-dimensional
+/// solution, preconditioned by the diagonal and an exact solution for pieces of the port. `density` has one value a
+/// cell, over 0; empty means 1. `guess` is where to start from; may be empty. The flux is exact for the discrete
+/// solution: twice its energy over the difference of the potential.
+Potential solvePotential(const Mesh& mesh, const std::vector<double>& density = {},
+                         const std::vector<double>& guess = {}, double tolerance = 1e-7);
 
 /// Velocity -grad phi in the middle of each cell, where it is most exact.
 std::vector<Vector3> cellVelocities(const Mesh& mesh, const std::vector<double>& potential);
