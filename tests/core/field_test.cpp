@@ -6,7 +6,9 @@
 #include <numbers>
 #include <sstream>
 
+#include "air/isentropic.hpp"
 #include "field/boundary_layer.hpp"
+#include "field/compressible.hpp"
 #include "field/field.hpp"
 #include "geometry/layout.hpp"
 
@@ -297,4 +299,64 @@ TEST_CASE("at the pitot's distance the short side's air is slower than at the wa
     CHECK(floor.s[i] * 1000 == Approx(88).margin(6));
     const WallLine roof = wallLine(field, Sector::Roof, kReferenceFlow);
     CHECK(roof.speed[i] < floor.speed[i]);
+}
+
+namespace {
+
+const air::AirState kRoom{temperatureFromCelsius(20), absolutePressureFromPa(101325), 0.0};
+
+/// A slender round nozzle from 40 to 32 mm and back.
+std::vector<PlacedSection> nozzle()
+{
+    std::vector<PlacedSection> sections;
+    for (int i = 0; i <= 16; ++i) {
+        const double s = 20.0 * i;
+        const double d = 36 + 4 * std::cos(2 * pi * i / 16);
+        sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), rectangle(d, d, d / 2)});
+    }
+    return sections;
+}
+
+}  // namespace
+
+TEST_CASE("compressible flow in a gentle nozzle follows the isentropic area-Mach relation (NACA 1135)")
+{
+    const Mesh mesh = meshOf(nozzle(), kCoarse);
+    const double throat = pi / 4 * 0.032 * 0.032;
+    const double choked = air::massFlowFunction(1.0) * air::density(kRoom).si() * air::speedOfSound(kRoom).si() * throat;
+    const auto flow = solveCompressible(mesh, kRoom, MassFlow::fromSi(0.85 * choked));
+    REQUIRE(flow);
+    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
+    for (std::size_t layer = mesh.firstInside + 2; layer + 3 < mesh.lastInside; layer += 3) {
+        // In a slender nozzle the Mach number is nearly the same over a section; its middle cell stands for it.
+        double mean = 0;
+        for (std::size_t c = layer * perLayer; c < (layer + 1) * perLayer; ++c)
+            mean += flow->mach[c] / static_cast<double>(perLayer);
+        const double area = (layerArea(mesh, layer) + layerArea(mesh, layer + 1)) / 2;
+        const double wanted = 0.85 * choked / (air::density(kRoom).si() * air::speedOfSound(kRoom).si() * area);
+        CHECK(air::massFlowFunction(mean) == Approx(wanted).epsilon(0.02));
+    }
+    CHECK(std::abs(static_cast<double>(flow->fastestLayer) - static_cast<double>(mesh.firstInside + mesh.lastInside) / 2) < 4);
+    CHECK_FALSE(solveCompressible(mesh, kRoom, MassFlow::fromSi(1.05 * choked)));
+}
+
+TEST_CASE("a slow flow is as good as incompressible, and a tight turn goes sonic before its section does")
+{
+    const Mesh mesh = meshOf(referencePort(), kCoarse);
+    const auto slow = solveCompressible(mesh, kRoom, MassFlow::fromSi(0.005));
+    REQUIRE(slow);
+    const auto potential = solvePotential(mesh);
+    const auto velocities = cellVelocities(mesh, potential.value);
+    const double factor = 0.005 / air::density(kRoom).si() / potential.flux;
+    for (std::size_t c = 0; c < velocities.size(); c += 211)
+        CHECK(slow->speed[c] == Approx(velocities[c].length() * factor).epsilon(1e-3));
+    double narrowest = 1;
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer)
+        narrowest = std::min(narrowest, layerArea(mesh, layer));
+    const double choked =
+        air::massFlowFunction(1.0) * air::density(kRoom).si() * air::speedOfSound(kRoom).si() * narrowest;
+    const LocalChoke choke = firstSonic(mesh, kRoom);
+    CHECK(choke.flow.si() < 0.9 * choked);
+    CHECK(choke.flow.si() > 0.3 * choked);
+    CHECK(mesh.s[choke.layer] * 1000 == Approx(88).margin(8));  // at the short side
 }

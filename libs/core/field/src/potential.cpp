@@ -42,20 +42,6 @@ std::array<Gradients, 8> gaussGradients()
     return local;
 }
 
-/// Area of a layer's section: that of the polygon of its wall nodes.
-double layerArea(const Mesh& mesh, std::size_t layer)
-{
-    Eigen::Vector3d sum = Eigen::Vector3d::Zero();
-    const auto at = [&](std::size_t k) {
-        const auto& p = mesh.nodes[layer * mesh.perLayer + mesh.wall[k % mesh.wall.size()]];
-        return Eigen::Vector3d(p.x, p.y, p.z);
-    };
-    const Eigen::Vector3d origin = at(0);
-    for (std::size_t k = 1; k + 1 < mesh.wall.size(); ++k)
-        sum += (at(k) - origin).cross(at(k + 1) - origin);
-    return sum.norm() / 2.0;
-}
-
 /// The potential of a flow that is even over each section.
 std::vector<double> evenFlow(const Mesh& mesh)
 {
@@ -253,6 +239,19 @@ double energy(const Mesh& mesh, const std::vector<double>& density, const std::v
 }
 
 }  // namespace
+
+double layerArea(const Mesh& mesh, std::size_t layer)
+{
+    Eigen::Vector3d sum = Eigen::Vector3d::Zero();
+    const auto at = [&](std::size_t k) {
+        const auto& p = mesh.nodes[layer * mesh.perLayer + mesh.wall[k % mesh.wall.size()]];
+        return Eigen::Vector3d(p.x, p.y, p.z);
+    };
+    const Eigen::Vector3d origin = at(0);
+    for (std::size_t k = 1; k + 1 < mesh.wall.size(); ++k)
+        sum += (at(k) - origin).cross(at(k + 1) - origin);
+    return sum.norm() / 2.0;
+}
 
 double Vector3::length() const { return std::sqrt(x * x + y * y + z * z); }
 

@@ -16,6 +16,9 @@ struct Vector3 {
     friend bool operator==(const Vector3&, const Vector3&) = default;
 };
 
+/// Area of a layer's section, m2: that of the polygon of its wall nodes.
+double layerArea(const Mesh& mesh, std::size_t layer);
+
 /// A potential at the nodes, and the flow that it drives.
 struct Potential {
     std::vector<double> value;  ///< m2/s, falling along the runner; 0 at the exit
