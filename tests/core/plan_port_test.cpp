@@ -218,7 +218,7 @@ TEST_CASE("the trap: two ports that the bench cannot tell apart are told apart b
     const job::Job job = demoFour();
     const auto at = [&](const char* id) { return *job::findPort(job, id); };
     const auto& good = job.ports[at("I2")];
-    const auto twins = benchTwins(job, good, analyse(job, good));
+    const auto twins = benchTwins(job, good, [&](std::size_t i) { return portFlows(job, job.ports[i]); });
     REQUIRE(twins.size() == 1);
     CHECK(twins[0].port == at("I3"));
     CHECK(std::abs(twins[0].benchDifference) < kSameOnBench);
@@ -295,4 +295,24 @@ TEST_CASE("the window stays inside the gasket")
     job.ports[0].gasket.width = lengthFromMm(36);
     job.ports[0].gasket.height = lengthFromMm(32);
     CHECK(inMm2(analyse(job, portOf(job)).reachable[0]) == Approx(inMm2(job::netArea(portOf(job).stations[0]))));
+}
+
+TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the house; not a plan")
+{
+    const job::Job before = demoFour();
+    const std::size_t i = *job::findPort(before, "I2");
+    const auto same = [&](auto change) {
+        job::Job after = before;
+        change(after);
+        return sameFlows(before, before.ports[i], after, after.ports[i]);
+    };
+    CHECK(same([](job::Job&) {}));
+    CHECK(same([&](job::Job& j) { j.ports[i].stations[3].planArea = areaFromMm2(1500); }));
+    CHECK(same([&](job::Job& j) { j.ports[i + 1].stations.pop_back(); }));
+    CHECK_FALSE(same([&](job::Job& j) { j.ports[i].stations[3].section.shape.width = lengthFromMm(20); }));
+    CHECK_FALSE(same([&](job::Job& j) { j.ports[i].valve.throat = lengthFromMm(38); }));
+    CHECK_FALSE(same([&](job::Job& j) { j.ports[i].flow.clear(); }));
+    CHECK_FALSE(same([](job::Job& j) { j.engine.intakeCam.lift = lengthFromMm(9); }));
+    CHECK_FALSE(same([](job::Job& j) { j.house.intakeFinish = job::Finish::AsBurred; }));
+    CHECK_FALSE(same([](job::Job& j) { j.bench.depression = pressureDifferenceFromPa(2500); }));
 }

@@ -50,8 +50,17 @@ const std::vector<judgement::Call>& Workspace::callsOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
     if (!results.calls)
-        results.calls = judgement::callsFor(job(), job().ports[port], analysisOf(port));
+        results.calls = judgement::callsFor(job(), job().ports[port], analysisOf(port),
+                                            [this](std::size_t other) { return flowsOf(other); });
     return *results.calls;
+}
+
+const judgement::Known<judgement::PortFlows>& Workspace::flowsOf(std::size_t port) const
+{
+    auto& results = m_results.at(port);
+    if (!results.flows)
+        results.flows = judgement::portFlows(job(), job().ports[port]);
+    return *results.flows;
 }
 
 const judgement::PortAnalysis& Workspace::analysis() const
@@ -67,7 +76,14 @@ const judgement::ProbeResult* Workspace::probeResult() const
 
 void Workspace::jobHasChanged()
 {
-    m_results.assign(job().ports.size(), {});
+    // Flows take long to work out, so that those which the change does not touch are kept.
+    std::vector<PortResults> results(job().ports.size());
+    for (std::size_t i = 0; i < std::min(results.size(), m_results.size()); ++i) {
+        if (m_resultsOf && judgement::sameFlows(*m_resultsOf, m_resultsOf->ports[i], job(), job().ports[i]))
+            results[i].flows = std::move(m_results[i].flows);
+    }
+    m_results = std::move(results);
+    m_resultsOf = m_document.snapshot();
     keepSelectionValid();
     tell(&Workspace::jobChanged);
 }

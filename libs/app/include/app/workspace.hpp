@@ -83,7 +83,9 @@ private:
     struct PortResults {
         std::optional<judgement::PortAnalysis> analysis;
         std::optional<std::vector<judgement::Call>> calls;
+        std::optional<judgement::Known<judgement::PortFlows>> flows;
     };
+    [[nodiscard]] const judgement::Known<judgement::PortFlows>& flowsOf(std::size_t port) const;
 
     Document m_document;
     std::optional<std::size_t> m_port;
@@ -94,6 +96,7 @@ private:
     Stage m_stage = Stage::Survey;
     units::DisplayUnits m_units;
     mutable std::vector<PortResults> m_results;
+    std::shared_ptr<const job::Job> m_resultsOf;  ///< the job that they belong to
 };
 
 }  // namespace euryth::app

@@ -27,10 +27,11 @@ std::string capitalised(std::string text)
 
 class Caller {
 public:
-    Caller(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+    Caller(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const FlowsOf& flowsOf)
         : m_job(job),
           m_port(port),
-          m_analysis(analysis)
+          m_analysis(analysis),
+          m_flowsOf(flowsOf)
     {
     }
 
@@ -42,7 +43,7 @@ public:
         volume();
         findings();
         demand();
-        addPlanCalls(m_job, m_port, m_analysis, m_calls);
+        addPlanCalls(m_job, m_port, m_analysis, m_flowsOf, m_calls);
         choke();
         for (const ProbeResult& probe : m_analysis.probes)
             probeCalls(probe);
@@ -384,6 +385,7 @@ private:
     const job::Job& m_job;
     const job::Port& m_port;
     const PortAnalysis& m_analysis;
+    const FlowsOf& m_flowsOf;
     std::vector<Call> m_calls;
 };
 
@@ -408,9 +410,11 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& 
     return choke;
 }
 
-std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
+                           const FlowsOf& flowsOf)
 {
-    return Caller(job, port, analysis).all();
+    const FlowsOf workedOut = [&](std::size_t i) { return portFlows(job, job.ports[i]); };
+    return Caller(job, port, analysis, flowsOf ? flowsOf : workedOut).all();
 }
 
 }  // namespace euryth::judgement

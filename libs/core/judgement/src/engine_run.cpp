@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judgement/engine_run.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 namespace euryth::judgement {
@@ -18,31 +19,49 @@ EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm)
     return run;
 }
 
-std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+Known<PortFlows> portFlows(const job::Job& job, const job::Port& port)
 {
-    const auto model = engineModel(job, port, analysis);
+    const auto model = engineModel(job, port, measure(job, port));
     if (!model)
-        return {};
-    const PressureDifference bench = benchDepression(job);
-    const PressureDifference running = runningDepression(job);
-    const auto flowOf = [](const EngineModel& m, PressureDifference depression) {
-        return throughPort(m, m.room, m.cam.lift, depression);
+        return {std::nullopt, model.missing};
+    const auto at = [&](PressureDifference depression) {
+        return throughPort(*model, model->room, model->cam.lift, depression);
     };
-    const auto onBench = flowOf(*model, bench);
-    const auto onEngine = flowOf(*model, running);
+    const auto engine = at(runningDepression(job));
+    return {PortFlows{at(benchDepression(job)).flow, engine.flow, engine.fastest}, {}};
+}
+
+bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB)
+{
+    const auto sameStation = [](const job::Station& p, const job::Station& q) {
+        // A plan is no measurement: dragging it leaves the flows as they are.
+        return p.s == q.s && p.pose == q.pose && p.section == q.section && p.boss == q.boss && p.stem == q.stem;
+    };
+    const auto same = [&](const job::Port& p, const job::Port& q) {
+        return p.side == q.side && p.cylinder == q.cylinder && p.valve == q.valve && p.shortSide == q.shortSide &&
+               p.runner == q.runner && std::ranges::equal(p.stations, q.stations, sameStation) && p.flow == q.flow;
+    };
+    // Which share of the cylinder a port has hangs on the other ports' valves, and no flow at full lift on that.
+    return a.engine == b.engine && a.bench == b.bench && a.house == b.house && same(portOfA, portOfB);
+}
+
+std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const FlowsOf& flowsOf)
+{
+    const auto own = job::findPort(job, port.id);
+    const auto flows = own ? flowsOf(*own) : portFlows(job, port);
+    if (!flows)
+        return {};
     std::vector<BenchTwin> twins;
     for (std::size_t i = 0; i < job.ports.size(); ++i) {
-        const job::Port& other = job.ports[i];
-        if (other.id == port.id || other.side != port.side)
+        if (job.ports[i].id == port.id || job.ports[i].side != port.side)
             continue;
-        const auto otherModel = engineModel(job, other, measure(job, other));
-        if (!otherModel)
+        const auto other = flowsOf(i);
+        if (!other)
             continue;
-        const auto otherOnEngine = flowOf(*otherModel, running);
-        BenchTwin twin{i, onBench.flow / flowOf(*otherModel, bench).flow - 1.0,
-                       onEngine.flow / otherOnEngine.flow - 1.0, bench, running};
+        BenchTwin twin{i, flows->onBench / other->onBench - 1.0, flows->onEngine / other->onEngine - 1.0,
+                       benchDepression(job), runningDepression(job)};
         twin.worse = twin.engineDifference < 0.0;
-        twin.choke = twin.worse ? onEngine.fastest : otherOnEngine.fastest;
+        twin.choke = twin.worse ? flows->fastest : other->fastest;
         if (std::abs(twin.benchDifference) <= kSameOnBench && std::abs(twin.engineDifference) >= kOtherOnEngine)
             twins.push_back(twin);
     }

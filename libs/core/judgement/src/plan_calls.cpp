@@ -13,10 +13,12 @@ namespace {
 
 class PlanCaller {
 public:
-    PlanCaller(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::vector<Call>& calls)
+    PlanCaller(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const FlowsOf& flowsOf,
+               std::vector<Call>& calls)
         : m_job(job),
           m_port(port),
           m_analysis(analysis),
+          m_flowsOf(flowsOf),
           m_calls(calls)
     {
     }
@@ -160,7 +162,7 @@ private:
 
     void twins()
     {
-        for (const BenchTwin& twin : benchTwins(m_job, m_port, m_analysis)) {
+        for (const BenchTwin& twin : benchTwins(m_job, m_port, m_flowsOf)) {
             const std::string& other = m_job.ports[twin.port].id;
             const std::string& poorer = twin.worse ? m_port.id : other;
             Call& call = add("twin:" + other, twin.worse ? Severity::Danger : Severity::Note);
@@ -193,14 +195,16 @@ private:
     const job::Job& m_job;
     const job::Port& m_port;
     const PortAnalysis& m_analysis;
+    const FlowsOf& m_flowsOf;
     std::vector<Call>& m_calls;
 };
 
 }  // namespace
 
-void addPlanCalls(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::vector<Call>& calls)
+void addPlanCalls(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const FlowsOf& flowsOf,
+                  std::vector<Call>& calls)
 {
-    PlanCaller(job, port, analysis, calls).all();
+    PlanCaller(job, port, analysis, flowsOf, calls).all();
 }
 
 }  // namespace euryth::judgement

@@ -9,6 +9,7 @@ namespace euryth::judgement {
 
 /// Adds what is to be said about the plan: wishes that contradict the metal or each other, with the nearest that works;
 /// areas that go small, big, small by plan; a port that only the engine can tell from its neighbour.
-void addPlanCalls(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::vector<Call>& calls);
+void addPlanCalls(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const FlowsOf& flowsOf,
+                  std::vector<Call>& calls);
 
 }  // namespace euryth::judgement

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "judgement/engine_run.hpp"
 #include "judgement/port_analysis.hpp"
 #include "quantities/phrase.hpp"
 
@@ -28,8 +29,10 @@ struct Call {
     std::optional<std::string> acceptedBecause;
 };
 
-/// All calls about a port, worst first; accepted ones last.
-std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis);
+/// All calls about a port, worst first; accepted ones last. `flowsOf` gives the flows of the job's ports where somebody
+/// keeps them; empty: they are worked out.
+std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
+                           const FlowsOf& flowsOf = {});
 
 /// The point whose air is fastest of all probe sets.
 struct ChokePoint {

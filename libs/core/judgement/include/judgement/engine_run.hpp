@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
+
 #include "judgement/engine_model.hpp"
 
 namespace euryth::judgement {
@@ -15,6 +17,19 @@ struct EngineRun {
 };
 
 EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm);
+
+/// What passes a port with its valve at full lift.
+struct PortFlows {
+    MassFlow onBench;         ///< at the bench's depression
+    MassFlow onEngine;        ///< at the running depression, from the room's air
+    std::size_t fastest = 0;  ///< station where the air is fastest on the engine; its valve where that is behind them
+};
+/// Two flows along the runner: about 10 ms.
+Known<PortFlows> portFlows(const job::Job& job, const job::Port& port);
+/// True where the flows of a port in one job are those in another: nothing that they hang on differs.
+bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB);
+/// Where the flows of a port (index into the job) are got from; whoever keeps them spares the work.
+using FlowsOf = std::function<Known<PortFlows>(std::size_t)>;
 
 /// Two ports that the bench cannot tell apart, and the engine can.
 struct BenchTwin {
@@ -35,6 +50,6 @@ inline constexpr double kOtherOnEngine = 0.03;
 
 /// Other ports of the same side that flow like this one on the bench with the valve at full lift, and differ at the
 /// depression of a running engine.
-std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const PortAnalysis& analysis);
+std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const FlowsOf& flowsOf);
 
 }  // namespace euryth::judgement
