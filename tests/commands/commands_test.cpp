@@ -283,7 +283,8 @@ TEST_CASE("field and short-side: the demo port's air, with the place where it is
     CHECK(json["lifts_off"].is_boolean());
 
     CHECK(call({"field", kDemo, "--port", "I1", "--flow-m3s", "-1", "--points", points}).code == commands::kWrongUsage);
-    CHECK(call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", "/nowhere"}).code == commands::kFileTrouble);
+    CHECK(call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", "/nowhere"}).code ==
+          commands::kFileTrouble);
     std::ofstream(points) << "1,2,3\n4,five,6\n";
     const Outcome bad = call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", points});
     CHECK(bad.code == commands::kJobHasErrors);

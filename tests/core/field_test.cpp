@@ -323,7 +323,8 @@ TEST_CASE("compressible flow in a gentle nozzle follows the isentropic area-Mach
 {
     const Mesh mesh = meshOf(nozzle(), kCoarse);
     const double throat = pi / 4 * 0.032 * 0.032;
-    const double choked = air::massFlowFunction(1.0) * air::density(kRoom).si() * air::speedOfSound(kRoom).si() * throat;
+    const double choked =
+        air::massFlowFunction(1.0) * air::density(kRoom).si() * air::speedOfSound(kRoom).si() * throat;
     const auto flow = solveCompressible(mesh, kRoom, MassFlow::fromSi(0.85 * choked));
     REQUIRE(flow);
     const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
@@ -336,7 +337,8 @@ TEST_CASE("compressible flow in a gentle nozzle follows the isentropic area-Mach
         const double wanted = 0.85 * choked / (air::density(kRoom).si() * air::speedOfSound(kRoom).si() * area);
         CHECK(air::massFlowFunction(mean) == Approx(wanted).epsilon(0.02));
     }
-    CHECK(std::abs(static_cast<double>(flow->fastestLayer) - static_cast<double>(mesh.firstInside + mesh.lastInside) / 2) < 4);
+    CHECK(std::abs(static_cast<double>(flow->fastestLayer) -
+                   static_cast<double>(mesh.firstInside + mesh.lastInside) / 2) < 4);
     CHECK_FALSE(solveCompressible(mesh, kRoom, MassFlow::fromSi(1.05 * choked)));
 }
 

@@ -10,8 +10,9 @@ Known<field::Field> virtualPort(const job::Port& port, const PortAnalysis& analy
     if (port.stations.size() < 2)
         return {std::nullopt, "at least two measured stations"};
     if (analysis.poses.size() != port.stations.size())
-        return {std::nullopt, "the stations' places in the head (poses, or straight length, turn, short-side radius and "
-                              "height)"};
+        return {std::nullopt,
+                "the stations' places in the head (poses, or straight length, turn, short-side radius and "
+                "height)"};
     std::vector<geometry::PlacedSection> sections;
     for (std::size_t i = 0; i < port.stations.size(); ++i)
         sections.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
@@ -36,13 +37,14 @@ ShortSideVerdict shortSide(const job::Port& port, const field::Field& field, con
     }
     const double viscosity = air::viscosity(room.temperature).si() / air::density(room).si();
     const std::size_t entry = port.side == job::Side::Exhaust ? field.mesh().lastInside : field.mesh().firstInside;
-    const double before = std::abs(field.mesh().s[entry] - (entry == field.mesh().firstInside ? field.mesh().s.front()
-                                                                                             : field.mesh().s.back()));
+    const double before = std::abs(
+        field.mesh().s[entry] - (entry == field.mesh().firstInside ? field.mesh().s.front() : field.mesh().s.back()));
     const auto layer = field::turbulentLayer({floor.along, floor.speed}, viscosity, before);
     verdict.greatestShape = layer.greatestShape;
     if (layer.liftsOffAt) {
         const auto after = std::ranges::lower_bound(floor.along, *layer.liftsOffAt) - floor.along.begin();
-        verdict.liftsOffAt = Length::fromSi(floor.s[static_cast<std::size_t>(std::min<std::ptrdiff_t>(after, std::ssize(floor.s) - 1))]);
+        verdict.liftsOffAt =
+            Length::fromSi(floor.s[static_cast<std::size_t>(std::min<std::ptrdiff_t>(after, std::ssize(floor.s) - 1))]);
     }
     return verdict;
 }

@@ -47,8 +47,8 @@ struct Loft {
 /// std::invalid_argument for fewer.
 Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector = 6, std::size_t between = 3);
 
-/// Points that belong together at each of the stations, at a distance `at` between the first and the last one: the cubic
-/// of Loft. `sets` and `s` (rising) are equally many, at least two.
+/// Points that belong together at each of the stations, at a distance `at` between the first and the last one: the
+/// cubic of Loft. `sets` and `s` (rising) are equally many, at least two.
 std::vector<Point3> pointsBetween(std::span<const std::vector<Point3>> sets, std::span<const Length> s, Length at);
 
 /// Volume inside the loft with its two ends closed flat: sum of the tetrahedra of its triangles and the origin
