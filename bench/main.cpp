@@ -128,8 +128,7 @@ int main()
         return milliseconds(
             [&] {
                 const auto known = judgement::virtualPort(demo->ports[0], portAnalysis, fineness);
-                g_keep =
-                    judgement::shortSide(demo->ports[0], *known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
+                g_keep = judgement::shortSide(*known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
             },
             runs);
     };

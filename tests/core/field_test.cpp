@@ -347,7 +347,7 @@ TEST_CASE("a slow flow is as good as incompressible, and a tight turn goes sonic
     const Mesh mesh = meshOf(referencePort(), kCoarse);
     const auto slow = solveCompressible(mesh, kRoom, MassFlow::fromSi(0.005));
     REQUIRE(slow);
-    const auto potential = solvePotential(mesh);
+    const auto potential = PotentialSolver(mesh).solve();
     const auto velocities = cellVelocities(mesh, potential.value);
     const double factor = 0.005 / air::density(kRoom).si() / potential.flux;
     for (std::size_t c = 0; c < velocities.size(); c += 211)

@@ -27,7 +27,7 @@ namespace {
 const job::Port& port(WindowFixture& f) { return *f.workspace.port(); }
 
 /// The number field with this label that is on screen.
-widgets::FieldEdit* field(WindowFixture& f, const QString& label)
+widgets::FieldEdit* numberField(WindowFixture& f, const QString& label)
 {
     for (auto* edit : f.window.findChildren<widgets::FieldEdit*>()) {
         for (const auto* text : edit->findChildren<QLabel*>()) {
@@ -41,7 +41,7 @@ widgets::FieldEdit* field(WindowFixture& f, const QString& label)
 
 [[maybe_unused]] void fill(WindowFixture& f, const QString& label, const QString& value)
 {
-    auto* edit = field(f, label)->edit();
+    auto* edit = numberField(f, label)->edit();
     edit->setFocus();
     f.settle();
     edit->selectAll();

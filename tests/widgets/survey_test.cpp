@@ -141,7 +141,7 @@ TEST_CASE("runner: the layout makes the side view and the shape in space; the st
     REQUIRE(f.workspace.analysis().manifoldStep);
     CHECK(inMm(f.workspace.analysis().manifoldStep->left) == Approx(-1.75));
     fill(f, "Cylinder", "1.5");
-    CHECK(field(f, "Cylinder")->reason().contains("whole number"));
+    CHECK(numberField(f, "Cylinder")->reason().contains("whole number"));
     CHECK(port(f).cylinder == 1);
 }
 

@@ -200,6 +200,8 @@ QString Workspace::text(units::Kind kind, double si) const
     return QString::fromStdString(units::formatWithUnit(kind, si, m_units));
 }
 
+QString Workspace::symbol(units::Kind kind) const { return QString::fromStdString(units::symbol(kind, m_units)); }
+
 QString Workspace::number(units::Kind kind, std::optional<double> si) const
 {
     return si ? QString::fromStdString(units::formatNumber(kind, *si, m_units))

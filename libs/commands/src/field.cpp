@@ -8,7 +8,7 @@
 #include "call.hpp"
 #include "imports/csv.hpp"
 #include "job/field.hpp"
-#include "judgement/virtual_port.hpp"
+#include "judgement/virtual_air.hpp"
 
 namespace euryth::commands {
 
@@ -35,7 +35,7 @@ struct Loaded {
     job::Job job;
     const job::Port* port;
     air::AirState room;
-    judgement::Known<field::Field> field;
+    judgement::Known<judgement::VirtualPort> virtualPort;
 };
 
 /// The job, its port and the port's field, or an error with its place.
@@ -43,12 +43,11 @@ Loaded load(const Request& request)
 {
     Loaded loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
     loaded.port = &portOrThrow(loaded.job, request.port);
-    // A job that says nothing of its air is reckoned in the standard atmosphere of ISO 2533 at sea level.
-    loaded.room = judgement::roomAir(loaded.job.bench)
-                      .value_or(air::AirState{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0});
-    loaded.field = judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), field::kFull);
-    if (!loaded.field)
-        throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.field.missing);
+    loaded.room = judgement::roomOrStandardAir(loaded.job.bench);
+    loaded.virtualPort =
+        judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), field::kFull);
+    if (!loaded.virtualPort)
+        throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.virtualPort.missing);
     return loaded;
 }
 
@@ -92,7 +91,7 @@ int callField(const Request& request, std::ostream& out)
         constexpr double mm = 1e3;
         const auto text = [](double value) { return number(value).dump(); };
         out << text(p.x * mm) << ',' << text(p.y * mm) << ',' << text(p.z * mm) << ',';
-        const auto v = loaded.field->velocityAt(p, flow);
+        const auto v = loaded.virtualPort->field().velocityAt(p, flow);
         if (v) {
             const Speed speed = Speed::fromSi(v->length());
             const auto mach = air::machAtSpeed(loaded.room, speed);
@@ -109,9 +108,9 @@ int callShortSide(const Request& request, std::ostream& out)
 {
     const VolumeFlow flow = flowOf(request.flow);
     const Loaded loaded = load(request);
-    const auto verdict = judgement::shortSide(*loaded.port, *loaded.field, loaded.room, flow);
+    const auto verdict = judgement::shortSide(*loaded.virtualPort, loaded.room, flow);
     Json result;
-    result["peak_speed_m_s"] = number(verdict.peakSpeed.si());
+    result["peak_speed_m_s"] = number(verdict.peak.si());
     result["h_max"] = number(verdict.greatestShape);
     result["lifts_off"] = verdict.liftsOff();
     result["lift_off_s_mm"] = numberOrNull(verdict.liftsOffAt, inMm);

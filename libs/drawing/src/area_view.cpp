@@ -35,10 +35,10 @@ void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, cons
     }
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(view.plot.left() - 60, view.plot.top() - 46, 200, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("net area, %1").arg(symbol(units::Kind::Area, scene.units)));
+                     tr("net area, %1").arg(unitText(units::Kind::Area, scene.units)));
     painter.drawText(QRectF(view.plot.right() - 220, view.plot.bottom() + 22, 220, 18),
                      Qt::AlignRight | Qt::AlignVCenter,
-                     tr("from the window, %1").arg(symbol(units::Kind::Position, scene.units)));
+                     tr("from the window, %1").arg(unitText(units::Kind::Position, scene.units)));
     painter.setPen(solidPen(theme.ink2));
     painter.drawLine(view.plot.bottomLeft(), view.plot.bottomRight());
 }

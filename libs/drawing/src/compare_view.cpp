@@ -113,7 +113,7 @@ void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 16, rect.width(), 16), Qt::AlignRight | Qt::AlignVCenter,
                      tr("net area, %1, over distance, %2")
-                         .arg(symbol(units::Kind::Area, scene.units), symbol(units::Kind::Position, scene.units)));
+                         .arg(unitText(units::Kind::Area, scene.units), unitText(units::Kind::Position, scene.units)));
 }
 
 }  // namespace

@@ -42,6 +42,8 @@ Limits limitsOf(const ChartScene& scene)
             l.high = std::max(l.high, p.y());
         }
     }
+    if (scene.xRange)
+        std::tie(l.left, l.right) = *scene.xRange;
     if (scene.limit)
         l.high = std::max(l.high, *scene.limit);
     if (scene.fromZero)
@@ -110,8 +112,8 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         painter.setPen(pen);
         painter.drawLine(QPointF(plot.left(), y.toPixel(*scene.limit)), QPointF(plot.right(), y.toPixel(*scene.limit)));
         painter.setPen(theme.danger);
-        painter.drawText(QRectF(plot.left(), y.toPixel(*scene.limit) - 18, plot.width() - 4, 16), Qt::AlignRight,
-                         scene.limitName);
+        painter.drawText(QRectF(plot.left(), y.toPixel(*scene.limit) - 18, plot.width() - 4, 16),
+                         scene.marks.empty() ? Qt::AlignRight : Qt::AlignLeft, scene.limitName);
     }
     for (const ChartScene::Mark& mark : scene.marks) {
         painter.setPen(solidPen(theme.ink2, 1.0));
@@ -124,6 +126,19 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
             curve << QPointF(x.toPixel(p.x()), y.toPixel(p.y()));
         painter.setPen(penOf(theme, scene.lines[i].style));
         painter.drawPolyline(curve);
+    }
+}
+
+void paintCharts(QPainter& painter, const Theme& theme, const std::vector<ChartScene>& charts, const QRectF& rect,
+                 std::size_t columns)
+{
+    const std::size_t rows = (charts.size() + columns - 1) / columns;
+    const double wide = rect.width() / static_cast<double>(columns);
+    const double high = rect.height() / static_cast<double>(rows);
+    for (std::size_t i = 0; i < charts.size(); ++i) {
+        const QRectF box(rect.left() + wide * static_cast<double>(i % columns),
+                         rect.top() + high * static_cast<double>(i / columns), wide - 8, high - 6);
+        paintChart(painter, theme, charts[i], box);
     }
 }
 

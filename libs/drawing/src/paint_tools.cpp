@@ -23,10 +23,9 @@ std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units:
     return ticks;
 }
 
-QString symbol(units::Kind kind, const units::DisplayUnits& units)
+QString unitText(units::Kind kind, const units::DisplayUnits& units)
 {
-    const auto text = units::unitFor(kind, units.system).symbol;
-    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+    return QString::fromStdString(units::symbol(kind, units));
 }
 
 QColor severityColour(const Theme& theme, judgement::Severity severity)

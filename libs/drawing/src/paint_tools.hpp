@@ -41,7 +41,7 @@ inline QBrush metalHatch(const Theme& theme) { return {theme.metal, Qt::BDiagPat
 std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
                                                      const units::DisplayUnits& units, int wanted);
 /// The symbol of a kind's display unit.
-QString symbol(units::Kind kind, const units::DisplayUnits& units);
+QString unitText(units::Kind kind, const units::DisplayUnits& units);
 
 QColor severityColour(const Theme& theme, judgement::Severity severity);
 /// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.

@@ -100,9 +100,33 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             label = QString::fromStdString(units::formatPlain(*content.value, 2, m_scene.units));
         }
         break;
+    case PeelShows::FieldSpeed:
+        if (content.value) {
+            ground = speedColour((*content.value - m_scene.speedLow) / (m_scene.speedHigh - m_scene.speedLow));
+            label = QString::fromStdString(units::formatNumber(units::Kind::Speed, *content.value, m_scene.units));
+        } else {
+            ground = theme.casting;
+            label = tr("metal");
+        }
+        break;
+    case PeelShows::Layer:
+        if (content.value) {
+            constexpr double fresh = 1.3;  // of a layer that nothing slows down
+            ground =
+                tint(theme.panel, theme.danger, std::clamp((*content.value - fresh) / (2.4 - fresh), 0.0, 1.0) * 0.6);
+            label = QString::fromStdString(units::formatPlain(*content.value, 2, m_scene.units));
+        } else {
+            label = content.doubtful ? tr("off") : QStringLiteral("–");
+        }
+        break;
     }
     painter.fillRect(box, ground);
-    if (content.hold == cutting::Hold::ThinWall && m_scene.shows != PeelShows::Speed) {
+    if (content.doubtful) {
+        QColor hatch = theme.danger;
+        painter.fillRect(box, QBrush(hatch, Qt::BDiagPattern));
+    }
+    if (content.hold == cutting::Hold::ThinWall &&
+        (m_scene.shows == PeelShows::CutDepth || m_scene.shows == PeelShows::WallLeft)) {
         QColor hatch = theme.danger;
         hatch.setAlphaF(0.5f);
         painter.fillRect(box, QBrush(hatch, Qt::DiagCrossPattern));
@@ -116,10 +140,10 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
         ink = thin ? theme.danger : theme.ink2;
     painter.setPen(ink);
     painter.setFont(font(text::kSecond, cut || thin));
-    if (thin && !cut) {
+    if ((thin && !cut) || content.doubtful) {
         QRectF plate(0, 0, painter.fontMetrics().horizontalAdvance(label) + 8, 16);
         plate.moveCenter(box.center());
-        painter.fillRect(plate, theme.panel);
+        painter.fillRect(plate, content.doubtful ? ground : theme.panel);
     }
     const bool tagged = std::ranges::any_of(
         m_scene.tags, [&](const auto& tag) { return tag.station == station && tag.sector == sector; });

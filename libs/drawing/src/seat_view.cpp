@@ -146,7 +146,7 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 18, rect.width(), 18), Qt::AlignRight | Qt::AlignVCenter,
                      tr("lift, %1; opening (thick) and curtain (thin), %2")
-                         .arg(symbol(units::Kind::Length, scene.units), symbol(units::Kind::Area, scene.units)));
+                         .arg(unitText(units::Kind::Length, scene.units), unitText(units::Kind::Area, scene.units)));
 }
 
 }  // namespace euryth::drawing

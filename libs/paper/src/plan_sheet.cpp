@@ -21,11 +21,6 @@ std::string number(Kind kind, std::optional<double> si, const units::DisplayUnit
     return si ? units::formatNumber(kind, *si, units) : std::string(units::kUnknownText);
 }
 
-std::string symbol(Kind kind, const units::DisplayUnits& units)
-{
-    return std::string(units::unitFor(kind, units.system).symbol);
-}
-
 /// The deepest growth of a section, with its sector.
 std::string deepest(const planning::PlannedSection& planned, const units::DisplayUnits& units)
 {
@@ -59,8 +54,8 @@ double writeHead(Sheet& sheet, const std::vector<Column>& columns, double y)
 
 std::vector<Column> columnsOf(const units::DisplayUnits& units)
 {
-    const std::string area = ", " + symbol(Kind::Area, units);
-    const std::string length = ", " + symbol(Kind::Length, units);
+    const std::string area = ", " + units::symbol(Kind::Area, units);
+    const std::string length = ", " + units::symbol(Kind::Length, units);
     return {{22, "no."},
             {40, "s" + length},
             {64, "now" + area},

@@ -29,6 +29,8 @@ std::string formatNumber(Kind kind, double si, const DisplayUnits& units)
     return formatPlain(si / unit.factor - unit.offset, unit.decimals, units);
 }
 
+std::string symbol(Kind kind, const DisplayUnits& units) { return std::string(unitFor(kind, units.system).symbol); }
+
 std::string formatWithUnit(Kind kind, double si, const DisplayUnits& units)
 {
     const Unit& unit = unitFor(kind, units.system);

@@ -293,9 +293,7 @@ void AreaPlanView::refreshPlans()
     const int chosen = m_table->currentIndex().row();
     m_plans->clear();
     const auto head = [&](const QString& name, Kind kind) {
-        const auto symbol = units::unitFor(kind, workspace.displayUnits().system).symbol;
-        return QStringLiteral("%1, %2").arg(name,
-                                            QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
+        return QStringLiteral("%1, %2").arg(name, workspace.symbol(kind));
     };
     m_plans->setHorizontalHeaderLabels({tr("plan"), head(tr("takes"), Kind::SmallVolume), head(tr("least"), Kind::Area),
                                         head(tr("to"), Kind::Rotation)});

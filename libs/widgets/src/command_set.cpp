@@ -74,7 +74,7 @@ const std::array<CommandInfo, kCommandCount>& commands()
         {C::StageProbe, M::View, EURYTH_TEXT("&Probe"), "Ctrl+3", EURYTH_TEXT("What the air does"), false},
         {C::StageCut, M::View, EURYTH_TEXT("&Cut"), "Ctrl+4", EURYTH_TEXT("Where to take metal"), false},
         {C::NextTab, M::View, EURYTH_TEXT("Next t&ab of the stage"), "Ctrl+PgDown",
-         EURYTH_TEXT("The next view of Survey or Shape"), true},
+         EURYTH_TEXT("The next view of Survey, Shape or Probe"), true},
         {C::PreviousTab, M::View, EURYTH_TEXT("Previous tab of the stage"), "Ctrl+PgUp", EURYTH_TEXT("The tab before"),
          false},
         {C::NextStation, M::View, EURYTH_TEXT("&Next station"), "Alt+Right",

@@ -65,10 +65,8 @@ GuideDialog::GuideDialog(Context context, QWidget* parent)
     }
     m_material->setEditable(true);
     m_material->addItems({tr("aluminium"), tr("cast iron")});
-    const auto unit = units::unitFor(units::Kind::Length, context.workspace.displayUnits().system).symbol;
     for (QLineEdit* edit : {m_bore, m_stroke})
-        edit->setPlaceholderText(
-            tr("unknown; %1 without a unit").arg(QString::fromUtf8(unit.data(), static_cast<qsizetype>(unit.size()))));
+        edit->setPlaceholderText(tr("unknown; %1 without a unit").arg(context.workspace.symbol(units::Kind::Length)));
     auto* form = new QFormLayout;
     form->addRow(tr("&Title"), m_title);
     form->addRow(tr("&Cylinders"), m_cylinders);

@@ -24,25 +24,6 @@ drawing::ChartScene chart(const app::Workspace& workspace, const QString& title,
     return scene;
 }
 
-QString symbolOf(const app::Workspace& workspace, Kind kind)
-{
-    const auto text = units::unitFor(kind, workspace.displayUnits().system).symbol;
-    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
-}
-
-void paintInGrid(QPainter& painter, const drawing::Theme& theme, const std::vector<drawing::ChartScene>& charts,
-                 const QRectF& rect, std::size_t columns)
-{
-    const std::size_t rows = (charts.size() + columns - 1) / columns;
-    const double wide = rect.width() / static_cast<double>(columns);
-    const double high = rect.height() / static_cast<double>(rows);
-    for (std::size_t i = 0; i < charts.size(); ++i) {
-        const QRectF box(rect.left() + wide * static_cast<double>(i % columns),
-                         rect.top() + high * static_cast<double>(i / columns), wide - 8, high - 6);
-        drawing::paintChart(painter, theme, charts[i], box);
-    }
-}
-
 LineStyle styleOf(Who who)
 {
     return who == Who::AsItIs ? LineStyle::Now : who == Who::Plan ? LineStyle::Plan : LineStyle::Other;
@@ -107,11 +88,11 @@ std::vector<drawing::ChartScene> EngineCanvas::filling() const
 {
     const QString crankTitle = tr("crank after top dead centre, °");
     std::vector<drawing::ChartScene> charts{
-        chart(workspace(), tr("Depression in the cylinder, %1").arg(symbolOf(workspace(), Kind::Depression)),
-              crankTitle, Kind::Angle, Kind::Depression),
+        chart(workspace(), tr("Depression in the cylinder, %1").arg(workspace().symbol(Kind::Depression)), crankTitle,
+              Kind::Angle, Kind::Depression),
         chart(workspace(), tr("Volumetric efficiency, %"), tr("rpm"), Kind::Rotation, Kind::Percent),
         chart(workspace(), tr("Mach number at the stations, at peak power"),
-              tr("from the window, %1").arg(symbolOf(workspace(), Kind::Position)), Kind::Position, Kind::Number),
+              tr("from the window, %1").arg(workspace().symbol(Kind::Position)), Kind::Position, Kind::Number),
         chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
     const auto& results = m_results.get();
     if (!results) {
@@ -142,10 +123,10 @@ std::vector<drawing::ChartScene> EngineCanvas::filling() const
 std::vector<drawing::ChartScene> EngineCanvas::runner() const
 {
     const QString along =
-        tr("from the window, %1; the last point is the valve at full lift").arg(symbolOf(workspace(), Kind::Position));
+        tr("from the window, %1; the last point is the valve at full lift").arg(workspace().symbol(Kind::Position));
     std::vector<drawing::ChartScene> charts{
         chart(workspace(), tr("Mach number"), along, Kind::Position, Kind::Number),
-        chart(workspace(), tr("Total pressure lost, %1").arg(symbolOf(workspace(), Kind::Depression)), along,
+        chart(workspace(), tr("Total pressure lost, %1").arg(workspace().symbol(Kind::Depression)), along,
               Kind::Position, Kind::Depression)};
     const auto& results = m_results.get();
     if (!results) {
@@ -181,9 +162,9 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
 {
     const QString crankTitle = tr("crank after top dead centre, °");
     std::vector<drawing::ChartScene> charts{
-        chart(workspace(), tr("Piston, and gas in the smallest section, %1").arg(symbolOf(workspace(), Kind::Speed)),
+        chart(workspace(), tr("Piston, and gas in the smallest section, %1").arg(workspace().symbol(Kind::Speed)),
               crankTitle, Kind::Angle, Kind::Speed),
-        chart(workspace(), tr("Valve lift, %1").arg(symbolOf(workspace(), Kind::Length)), crankTitle, Kind::Angle,
+        chart(workspace(), tr("Valve lift, %1").arg(workspace().symbol(Kind::Length)), crankTitle, Kind::Angle,
               Kind::Length)};
     const auto& results = m_results.get();
     if (!results) {
@@ -216,7 +197,8 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
 void EngineCanvas::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
-    paintInGrid(painter, theme(), charts(), area(), m_shows == Shows::Filling || m_shows == Shows::Runner ? 2 : 1);
+    drawing::paintCharts(painter, theme(), charts(), area(),
+                         m_shows == Shows::Filling || m_shows == Shows::Runner ? 2 : 1);
 }
 
 }  // namespace euryth::widgets

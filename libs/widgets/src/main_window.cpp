@@ -181,6 +181,8 @@ void MainWindow::stepTab(int by)
 {
     if (m_context.workspace.stage() == app::Stage::Shape)
         return findChild<ShapePage*>()->stepView(by);
+    if (m_context.workspace.stage() == app::Stage::Probe)
+        return findChild<ProbePage*>()->stepView(by);
     setStage(app::Stage::Survey);
     findChild<SurveyPage*>()->stepTab(by);
 }

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QScrollArea>
+#include <QStackedWidget>
 
 #include "units/format.hpp"
 #include "widgets/pages.hpp"
@@ -11,8 +13,65 @@ namespace euryth::widgets {
 using units::Kind;
 namespace field = job::field;
 
-ProbePage::ProbePage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+ProbePage::ProbePage(Context context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_virtual(context.workspace),
+      m_shortSide(context.workspace, m_virtual)
 {
+    setObjectName(QStringLiteral("probePage"));
+    auto* views = makeSwitch(
+        {tr("Readings"), tr("Virtual probe"), tr("Walls"), tr("Short side"), tr("What if"), tr("Side by side")},
+        [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("probeViews"));
+    m_viewSwitch = views->findChild<QButtonGroup*>();
+    m_flow = makeFlowLine(context, m_virtual);
+    auto* head = new QHBoxLayout;
+    head->setSpacing(16);
+    head->addWidget(views);
+    head->addWidget(m_flow, 1);
+    m_views = new QStackedWidget;
+    for (QWidget* view : {makeReadings(), makeVirtualProbeView(context, m_virtual), makeWallAirView(context, m_virtual),
+                          makeShortSideView(context, m_virtual, m_shortSide), makeWhatIfView(context, m_virtual),
+                          makeBesideView(context, m_virtual)})
+        m_views->addWidget(view);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addLayout(head);
+    column->addWidget(m_views, 1);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
+    showView(View::Readings);
+    refresh();
+}
+
+void ProbePage::showView(View view)
+{
+    m_views->setCurrentIndex(static_cast<int>(view));
+    m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    m_flow->setVisible(view != View::Readings);
+    QWidget* shown = m_views->currentWidget();
+    setFocusProxy(shown->focusProxy());
+    shown->setFocus();
+    follow();
+}
+
+void ProbePage::stepView(int by)
+{
+    const int count = m_views->count();
+    showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
+}
+
+/// Fields are worked out while one of their views is open.
+void ProbePage::follow()
+{
+    m_virtual.setSeen(m_context.workspace.stage() == app::Stage::Probe && m_views->currentIndex() > 0);
+}
+
+QWidget* ProbePage::makeReadings()
+{
+    Context context = m_context;
+    auto* readings = new QWidget;
     m_sectionPanel = new Panel(tr("Section"));
     auto* section = new SectionCanvas(context, SectionCanvas::Shows::Speeds);
     section->setObjectName(QStringLiteral("speedSection"));
@@ -39,17 +98,17 @@ ProbePage::ProbePage(Context context, QWidget* parent) : QWidget(parent), m_cont
     scroll->setWidget(new ProbeStrip(context));
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setFixedHeight(118);
+    scroll->setFixedHeight(104);
     scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     stripPanel->body()->addWidget(scroll);
 
-    auto* column = new QVBoxLayout(this);
+    auto* column = new QVBoxLayout(readings);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     column->addLayout(top, 1);
     column->addWidget(stripPanel);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
-    refresh();
+    readings->setFocusProxy(findChild<EntryView*>(QStringLiteral("probeTable")));
+    return readings;
 }
 
 QWidget* ProbePage::makeEntry()
@@ -57,18 +116,15 @@ QWidget* ProbePage::makeEntry()
     m_entryPanel = new Panel(tr("Readings"));
     auto* messages = new MessageLine(m_context);
     messages->setObjectName(QStringLiteral("probeMessage"));
-    messages->setHint(
-        tr("Type a speed and press Enter for the next point; a pitot's pressure with its unit works too "
-           "(26.5 inH2O)."));
+    messages->setHint(tr("Enter: the next point. A pitot's pressure with its unit works too (26.5 inH2O)."));
     auto* table = new app::ProbeTable(m_context.workspace, this);
     auto* view = new EntryView(m_context, *table, *messages);
     view->setObjectName(QStringLiteral("probeTable"));
-    view->verticalHeader()->setDefaultSectionSize(28);
-    view->setMinimumHeight(114);
-    setFocusProxy(view);
+    view->verticalHeader()->setDefaultSectionSize(26);
+    view->setMinimumHeight(108);
     m_reading = new QLabel;
     m_reading->setObjectName(QStringLiteral("reading"));
-    m_reading->setFont(drawing::font(40, true));
+    m_reading->setFont(drawing::font(34, true));
     m_readingNote = new QLabel;
     m_readingNote->setWordWrap(true);
     m_sums = quietLabel({}, m_context);
@@ -78,13 +134,13 @@ QWidget* ProbePage::makeEntry()
     numbers->setSpacing(2);
     numbers->addWidget(m_readingNote);
     numbers->addWidget(m_reading);
-    numbers->addWidget(m_sums);
     numbers->addStretch(1);
     auto* row = new QHBoxLayout;
     row->setSpacing(14);
     row->addWidget(view, 3);
     row->addLayout(numbers, 2);
     m_entryPanel->body()->addLayout(row, 1);
+    m_entryPanel->body()->addWidget(m_sums);
     m_entryPanel->body()->addWidget(messages);
 
     const auto setField = [this](const QString& label, const job::Field& f, Kind kind, auto member) {

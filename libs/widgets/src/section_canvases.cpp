@@ -120,7 +120,7 @@ void SectionCanvas::mousePressEvent(QMouseEvent* event)
 
 LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
-    setMinimumHeight(120);
+    setMinimumHeight(72);
     setAccessibleName(tr("Long section"));
 }
 
@@ -242,7 +242,7 @@ bool PeelCanvas::event(QEvent* event)
 ProbeStrip::ProbeStrip(Context context, QWidget* parent) : Canvas(context, parent)
 {
     setObjectName(QStringLiteral("probeStrip"));
-    setFixedHeight(104);
+    setFixedHeight(92);
     const auto grow = [this] { setMinimumWidth(static_cast<int>(tile(order().size()).left())); };
     connect(&context.workspace, &app::Workspace::refreshed, this, grow);
     grow();
@@ -297,7 +297,7 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t ind
                               QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
     const auto& shape = workspace().analysis().sections[*probe.station];
     const geometry::Box size = geometry::boxOf(shape);
-    const double scale = 84.0 / std::max(size.width, size.height).si();
+    const double scale = 76.0 / std::max(size.width, size.height).si();
     const auto [low, high] = drawing::speedRange(workspace().analysis());
     const QImage image = drawing::speedImage(shape, *probe.map, low, high, scale);
     painter.drawImage(QPointF(box.left() + 50 - image.width() / 2.0, box.center().y() - image.height() / 2.0), image);

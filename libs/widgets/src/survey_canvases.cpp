@@ -132,8 +132,14 @@ void LoftCanvas::paintEvent(QPaintEvent*)
     const job::Port* port = workspace().port();
     if (!port)
         return drawing::paintEmpty(painter, theme(), area(), tr("This job has no port yet."));
-    const auto scene =
-        drawing::loftScene(workspace().job(), *port, workspace().analysis(), workspace().station(), theme());
+    auto scene = drawing::loftScene(workspace().job(), *port, workspace().analysis(), workspace().station(), theme());
+    for (std::size_t i = 0; i < scene.colours.size() && m_colour; ++i) {
+        for (std::size_t j = 0; j < scene.colours[i].size(); ++j) {
+            const double round = static_cast<double>(j) / static_cast<double>(scene.colours[i].size());
+            if (const auto colour = m_colour(scene.loft.s[i], round))
+                scene.colours[i][j] = *colour;
+        }
+    }
     if (!m_renderer && !m_software)
         m_renderer = std::make_unique<LoftRenderer>();  // not before it is looked at: a context takes a moment
     const auto picture =

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "widgets/walk.hpp"
 
-#include <utility>
+#include <functional>
+#include <vector>
 
 #include <QAction>
 #include <QCoreApplication>
@@ -25,72 +26,136 @@ void settle()
 
 }  // namespace
 
+namespace {
+
+/// The window on its way, and what a stop may do to it.
+class Walk {
+public:
+    Walk(MainWindow& window, Context context) : m_window(window), m_context(context) {}
+
+    void stage(CommandId id) { m_window.action(id)->trigger(); }
+    void survey(SurveyPage::Tab tab)
+    {
+        stage(CommandId::StageSurvey);
+        m_window.findChild<SurveyPage*>()->showTab(tab);
+    }
+    void shape(ShapePage::View view)
+    {
+        stage(CommandId::StageShape);
+        m_window.findChild<ShapePage*>()->showView(view);
+        if (const auto pinch = m_context.workspace.analysis().places.pinch)
+            m_context.workspace.chooseStation(*pinch);
+    }
+    void probe(ProbePage::View view)
+    {
+        stage(CommandId::StageProbe);
+        auto* page = m_window.findChild<ProbePage*>();
+        page->showView(view);
+        if (const auto apex = m_context.workspace.analysis().places.shortSide;
+            apex && view != ProbePage::View::Readings)
+            m_context.workspace.chooseStation(*apex);
+        page->virtualProbe().solver().finish();
+        const auto& air = page->virtualProbe().present().air;
+        if (air && view == ProbePage::View::Virtual)
+            page->virtualProbe().setTip({air->fastest.s, air->fastest.at});
+        if (view == ProbePage::View::ShortSide)
+            page->shortSideWork().finish();
+    }
+    /// The floor of the short side laid back by a millimetre.
+    void push()
+    {
+        probe(ProbePage::View::WhatIf);
+        auto& virtualProbe = m_window.findChild<ProbePage*>()->virtualProbe();
+        virtualProbe.push(*m_context.workspace.station(), geometry::Sector::Floor, lengthFromMm(1.0), true);
+        virtualProbe.solver().finish();
+    }
+    void four(std::size_t port, std::size_t station)
+    {
+        if (!m_inFour)
+            m_window.openDemoFour();
+        m_inFour = true;
+        m_context.workspace.choosePort(port);
+        m_context.workspace.chooseStation(station);
+    }
+    /// The two ports that only the engine can tell apart.
+    void trap()
+    {
+        constexpr std::size_t port = 2;  // I2 and I3
+        constexpr std::size_t twin = 5;
+        four(port, 3);
+        stage(CommandId::StageShape);
+        auto* page = m_window.findChild<ShapePage*>();
+        page->showView(ShapePage::View::RunnerFlow);
+        page->engine().setOther(twin);
+        m_context.workspace.refresh();
+    }
+    void look(bool inch, bool dark, bool big)
+    {
+        if ((m_context.workspace.displayUnits().system == units::System::Inch) != inch)
+            stage(CommandId::SwitchUnits);
+        if ((m_context.look.style() == drawing::Style::NightShift) != dark)
+            stage(CommandId::SwitchStyle);
+        m_context.look.setBigDigits(big);
+    }
+
+private:
+    MainWindow& m_window;
+    Context m_context;
+    bool m_inFour = false;
+};
+
+struct Stop {
+    const char* name;
+    std::function<void(Walk&)> go;
+};
+
+std::vector<Stop> stops()
+{
+    using Tab = SurveyPage::Tab;
+    using View = ShapePage::View;
+    using Air = ProbePage::View;
+    const auto survey = [](Tab tab) { return [tab](Walk& walk) { walk.survey(tab); }; };
+    const auto shape = [](View view) { return [view](Walk& walk) { walk.shape(view); }; };
+    const auto probe = [](Air view) { return [view](Walk& walk) { walk.probe(view); }; };
+    return {{"survey", survey(Tab::Sections)},
+            {"survey-valve-end", survey(Tab::ValveEnd)},
+            {"survey-runner", survey(Tab::Runner)},
+            {"survey-volumes", survey(Tab::Volumes)},
+            {"survey-big-digits",
+             [](Walk& walk) {
+                 walk.look(true, false, true);
+                 walk.survey(Tab::Sections);
+             }},
+            {"shape", shape(View::Area)},
+            {"shape-sections", shape(View::Sections)},
+            {"shape-valve-end", shape(View::ValveEnd)},
+            {"shape-engine", shape(View::Engine)},
+            {"shape-filling", shape(View::Filling)},
+            {"shape-house", shape(View::House)},
+            {"probe", probe(Air::Readings)},
+            {"probe-virtual", probe(Air::Virtual)},
+            {"probe-walls", probe(Air::Walls)},
+            {"probe-short-side", probe(Air::ShortSide)},
+            {"probe-what-if", [](Walk& walk) { walk.push(); }},
+            {"probe-side-by-side", probe(Air::Beside)},
+            {"cut-dark",
+             [](Walk& walk) {
+                 walk.look(false, true, false);
+                 walk.stage(CommandId::StageCut);
+             }},
+            {"four-trap", [](Walk& walk) { walk.trap(); }}};
+}
+
+}  // namespace
+
 QString walkStages(MainWindow& window, Context context, const QString& folder)
 {
     if (!QDir().mkpath(folder))
         return MainWindow::tr("The folder %1 cannot be made").arg(folder);
-    using Tab = SurveyPage::Tab;
-    using View = ShapePage::View;
-    struct Stop {
-        const char* name;
-        CommandId stage;
-        std::optional<Tab> tab = {};
-        View view = View::Area;
-        bool inch = false;
-        bool dark = false;
-        bool big = false;
-        bool four = false;  ///< in the four-cylinder demo job
-    };
-    constexpr std::size_t kTrapPort = 2;  // I2 and I3 of the four-cylinder demo job
-    constexpr std::size_t kTrapTwin = 5;
-    bool inFour = false;
-    constexpr CommandId survey = CommandId::StageSurvey;
-    const Stop stops[] = {{"survey", survey, Tab::Sections},
-                          {"survey-walls", survey, Tab::Walls},
-                          {"survey-valve-end", survey, Tab::ValveEnd},
-                          {"survey-runner", survey, Tab::Runner},
-                          {"survey-volumes", survey, Tab::Volumes},
-                          {"survey-big-digits", survey, Tab::Sections, View::Area, true, false, true},
-                          {"shape", CommandId::StageShape},
-                          {"shape-sections", CommandId::StageShape, {}, View::Sections},
-                          {"shape-valve-end", CommandId::StageShape, {}, View::ValveEnd},
-                          {"shape-engine", CommandId::StageShape, {}, View::Engine},
-                          {"shape-filling", CommandId::StageShape, {}, View::Filling},
-                          {"shape-house", CommandId::StageShape, {}, View::House},
-                          {"probe", CommandId::StageProbe},
-                          {"cut", CommandId::StageCut},
-                          {"cut-dark", CommandId::StageCut, {}, View::Area, false, true},
-                          {"four-compare", survey, Tab::Compare, View::Area, false, false, false, true},
-                          {"four-window", survey, Tab::Sections, View::Area, false, false, false, true},
-                          {"four-space", survey, Tab::Runner, View::Area, false, false, false, true},
-                          {"four-trap", CommandId::StageShape, {}, View::RunnerFlow, false, false, false, true}};
-    for (const Stop& stop : stops) {
-        if ((context.workspace.displayUnits().system == units::System::Inch) != stop.inch)
-            window.action(CommandId::SwitchUnits)->trigger();
-        if ((context.look.style() == drawing::Style::NightShift) != stop.dark)
-            window.action(CommandId::SwitchStyle)->trigger();
-        context.look.setBigDigits(stop.big);
-        window.action(stop.stage)->trigger();
-        if (stop.four && !std::exchange(inFour, true)) {
-            window.openDemoFour();
-            context.workspace.choosePort(5);  // the port whose core is shifted
-        }
-        if (stop.four)
-            context.workspace.chooseStation(stop.tab == Tab::Sections ? 0 : 3);
-        auto* shape = window.findChild<ShapePage*>();
-        shape->showView(stop.view);
-        if (stop.stage == CommandId::StageShape && !stop.four && context.workspace.analysis().places.pinch)
-            context.workspace.chooseStation(*context.workspace.analysis().places.pinch);
-        if (stop.four && stop.view == View::RunnerFlow) {
-            // The two ports that only the engine can tell apart.
-            context.workspace.choosePort(kTrapPort);
-            shape->engine().setOther(kTrapTwin);
-            context.workspace.refresh();
-        }
-        if (stop.tab)
-            window.findChild<SurveyPage*>()->showTab(*stop.tab);
-        if (stop.four && stop.tab == Tab::Runner)
-            window.findChild<SurveyPage*>()->showInSpace();
+    Walk walk(window, context);
+    for (const Stop& stop : stops()) {
+        walk.look(false, false, false);
+        stop.go(walk);
         settle();
         const QString path = QDir(folder).filePath(QString::fromLatin1(stop.name) + QStringLiteral(".png"));
         if (!window.grab().save(path))

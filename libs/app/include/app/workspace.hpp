@@ -67,6 +67,8 @@ public:
     [[nodiscard]] QString text(const Phrase& phrase) const;
     [[nodiscard]] QString text(units::Kind kind, double si) const;
     [[nodiscard]] QString number(units::Kind kind, std::optional<double> si) const;
+    /// The symbol of a kind's display unit.
+    [[nodiscard]] QString symbol(units::Kind kind) const;
 
 signals:
     void jobChanged();        ///< the job's data, and with it every result

@@ -45,6 +45,8 @@ struct Field::Locator {
         std::vector<Entry> entries;
         entries.reserve(mesh.cells.size());
         for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+            if (mesh.isBlocked(c))
+                continue;
             const Corners x = cornersOf(mesh, mesh.cells[c]);
             const Eigen::Vector3d low = x.colwise().minCoeff();
             const Eigen::Vector3d high = x.colwise().maxCoeff();
@@ -58,7 +60,7 @@ struct Field::Locator {
 
 Field::Field(Mesh mesh) : m_mesh(std::move(mesh))
 {
-    const Potential potential = solvePotential(m_mesh);
+    const Potential potential = PotentialSolver(m_mesh).solve();
     m_velocities = nodeVelocities(m_mesh, potential.value);
     for (std::size_t layer = 0; layer < m_mesh.layers(); ++layer) {
         // The solution carries the same flow through every section; what recovery has smoothed away is put back.
@@ -96,13 +98,15 @@ double Field::fluxThrough(std::size_t layer) const
 {
     // The cells' faces on this layer are those of their first four corners (the last four at the exit), integrated by
     // 2 x 2 Gauss points with velocity and place bilinear over the face.
-    const std::size_t perLayer = m_mesh.cells.size() / (m_mesh.layers() - 1);
+    const std::size_t perLayer = m_mesh.cellsPerLayer();
     const bool last = layer + 1 == m_mesh.layers();
     const std::size_t from = (last ? layer - 1 : layer) * perLayer;
     const double level = last ? 1.0 : -1.0;
     const double gauss = 1.0 / std::sqrt(3.0);
     double flux = 0.0;
     for (std::size_t c = from; c < from + perLayer; ++c) {
+        if (m_mesh.isBlocked(c))
+            continue;
         const Corners x = cornersOf(m_mesh, m_mesh.cells[c]);
         for (const double a : {-gauss, gauss}) {
             for (const double b : {-gauss, gauss}) {
@@ -120,25 +124,34 @@ double Field::fluxThrough(std::size_t layer) const
     return flux;
 }
 
+std::optional<double> speedOffWall(const Field& field, std::size_t layer, std::uint32_t place, Length tip)
+{
+    const Mesh& mesh = field.mesh();
+    const std::size_t node = layer * mesh.perLayer + place;
+    const Eigen::Vector3d here = vectorOf(mesh.nodes[node]);
+    const std::size_t inner = layer * mesh.perLayer + mesh.towardMiddle[place];
+    const Eigen::Vector3d at = here + (vectorOf(mesh.nodes[inner]) - here).normalized() * tip.si();
+    const auto velocity = field.velocityAt({at.x(), at.y(), at.z()}, VolumeFlow::fromSi(1.0));
+    return velocity ? std::optional(velocity->length()) : std::nullopt;
+}
+
 WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip)
 {
     const Mesh& mesh = field.mesh();
-    // Wall places run clockwise from the roof-left corner, the sectors from the roof: one sector further.
-    const std::size_t perSector = mesh.wall.size() / geometry::kSectorCount;
-    const std::size_t place = mesh.wall[(geometry::index(sector) + 1) % geometry::kSectorCount * perSector];
+    const std::uint32_t place = wallPlace(mesh, sector);
     WallLine line;
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
         const std::size_t node = layer * mesh.perLayer + place;
+        const auto atTip = speedOffWall(field, layer, place, tip);
+        if (!atTip || field.velocities()[node] == Vector3{})
+            continue;
         const Point3 here = mesh.nodes[node];
         line.along.push_back(
             line.places.empty() ? 0.0 : line.along.back() + (vectorOf(here) - vectorOf(line.places.back())).norm());
         line.places.push_back(here);
         line.s.push_back(mesh.s[layer]);
         line.speed.push_back(field.velocities()[node].length() * flow.si());
-        const std::size_t inner = layer * mesh.perLayer + mesh.towardMiddle[place];
-        const Eigen::Vector3d inward = (vectorOf(mesh.nodes[inner]) - vectorOf(here)).normalized() * tip.si();
-        const auto at = field.velocityAt({here.x + inward.x(), here.y + inward.y(), here.z + inward.z()}, flow);
-        line.atTip.push_back(at ? at->length() : line.speed.back());
+        line.atTip.push_back(*atTip * flow.si());
     }
     return line;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "field/mesh.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <stdexcept>
 
@@ -284,6 +285,139 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     return mesh;
 }
 
+namespace {
+
+/// From a point to a stretch of a line.
+double squaredDistance(const Point3& p, const Point3& a, const Point3& b)
+{
+    const Point3 d{b.x - a.x, b.y - a.y, b.z - a.z};
+    const Point3 from{p.x - a.x, p.y - a.y, p.z - a.z};
+    const double length = d.x * d.x + d.y * d.y + d.z * d.z;
+    const double share = std::clamp((from.x * d.x + from.y * d.y + from.z * d.z) / length, 0.0, 1.0);
+    const Point3 off{from.x - share * d.x, from.y - share * d.y, from.z - share * d.z};
+    return off.x * off.x + off.y * off.y + off.z * off.z;
+}
+
+/// Width and extent of an obstacle at a distance along the runner.
+std::optional<Hanging> hangingAt(const Obstacle& obstacle, Length s)
+{
+    const auto after = std::ranges::lower_bound(obstacle, s, {}, &Hanging::s);
+    if (after == obstacle.end() || (after == obstacle.begin() && after->s > s))
+        return std::nullopt;
+    if (after->s == s)
+        return *after;
+    const Hanging& a = *std::prev(after);
+    const double share = (s - a.s) / (after->s - a.s);
+    return Hanging{s, a.width + (after->width - a.width) * share, a.from + (after->from - a.from) * share,
+                   a.to + (after->to - a.to) * share};
+}
+
+/// The middle of the roof of the section half way between a layer and the next one, and its directions.
+geometry::Frame roofFrame(const Mesh& mesh, std::size_t layer)
+{
+    const auto middle = [&](Sector sector) {
+        const std::uint32_t place = wallPlace(mesh, sector);
+        const Point3& a = mesh.nodes[layer * mesh.perLayer + place];
+        const Point3& b = mesh.nodes[(layer + 1) * mesh.perLayer + place];
+        return Point3{(a.x + b.x) / 2.0, (a.y + b.y) / 2.0, (a.z + b.z) / 2.0};
+    };
+    const auto toward = [](const Point3& from, const Point3& to) {
+        const Point3 d{to.x - from.x, to.y - from.y, to.z - from.z};
+        const double length = std::hypot(d.x, d.y, d.z);
+        return Point3{d.x / length, d.y / length, d.z / length};
+    };
+    return {middle(Sector::Roof), toward(middle(Sector::Right), middle(Sector::Left)),
+            toward(middle(Sector::Floor), middle(Sector::Roof))};
+}
+
+}  // namespace
+
+void block(Mesh& mesh, std::span<const Obstacle> obstacles)
+{
+    mesh.blocked.assign(mesh.cells.size(), false);
+    bool any = false;
+    for (std::size_t layer = mesh.firstInside; layer < mesh.lastInside; ++layer) {
+        const Length s = Length::fromSi((mesh.s[layer] + mesh.s[layer + 1]) / 2.0);
+        const geometry::Frame roof = roofFrame(mesh, layer);
+        for (const Obstacle& obstacle : obstacles) {
+            const auto hanging = hangingAt(obstacle, s);
+            if (!hanging || hanging->width <= Length{})
+                continue;
+            for (std::size_t c = layer * mesh.cellsPerLayer(); c < (layer + 1) * mesh.cellsPerLayer(); ++c) {
+                Point3 middle;
+                for (const std::uint32_t node : mesh.cells[c]) {
+                    const Point3& p = mesh.nodes[node];
+                    middle = {middle.x + p.x / 8.0, middle.y + p.y / 8.0, middle.z + p.z / 8.0};
+                }
+                const Point at = roof.toSection(middle);
+                if (std::abs(at.left) > hanging->width.si() / 2.0 || -at.up < hanging->from.si() ||
+                    -at.up > hanging->to.si())
+                    continue;
+                mesh.blocked[c] = true;
+                any = true;
+            }
+        }
+    }
+    if (!any)
+        mesh.blocked.clear();
+}
+
+std::vector<double> distancesFromWall(const Mesh& mesh)
+{
+    std::vector<double> distances(mesh.nodes.size());
+    const int nodes = static_cast<int>(distances.size());
+#pragma omp parallel for schedule(static)
+    for (int i = 0; i < nodes; ++i) {
+        const auto node = static_cast<std::size_t>(i);
+        const std::size_t first = node - node % mesh.perLayer;
+        double least = 1e9;
+        for (std::size_t k = 0; k < mesh.wall.size(); ++k) {
+            const Point3& a = mesh.nodes[first + mesh.wall[k]];
+            const Point3& b = mesh.nodes[first + mesh.wall[(k + 1) % mesh.wall.size()]];
+            least = std::min(least, squaredDistance(mesh.nodes[node], a, b));
+        }
+        distances[node] = std::sqrt(least);
+    }
+    return distances;
+}
+
+std::uint32_t wallPlace(const Mesh& mesh, Sector sector)
+{
+    // Wall places run clockwise from the roof-left corner, the sectors from the roof: one sector further.
+    const std::size_t perSector = mesh.wall.size() / geometry::kSectorCount;
+    return mesh.wall[(geometry::index(sector) + 1) % geometry::kSectorCount * perSector];
+}
+
+std::vector<std::uint32_t> lineAcross(const Mesh& mesh, Sector from)
+{
+    const std::size_t core = mesh.wall.size() / 4;
+    const Places places({core, (mesh.perLayer - (core + 1) * (core + 1)) / mesh.wall.size(), 1});
+    const auto inward = [&](std::uint32_t place) {
+        std::vector<std::uint32_t> line{place};
+        while (mesh.towardMiddle[line.back()] != line.back())
+            line.push_back(mesh.towardMiddle[line.back()]);
+        return line;
+    };
+    constexpr std::size_t opposite = geometry::kSectorCount / 2;
+    std::vector<std::uint32_t> line = inward(wallPlace(mesh, from));
+    auto behind = inward(wallPlace(mesh, geometry::kSectors[(geometry::index(from) + opposite) % 8]));
+    // Both end on the block's edge; between them lie the block's own places, on the straight line of their rows and
+    // columns.
+    const auto rowAndColumn = [&](std::uint32_t place) {
+        return std::pair{static_cast<int>(place / (core + 1)), static_cast<int>(place % (core + 1))};
+    };
+    const auto [row, column] = rowAndColumn(line.back());
+    const auto [lastRow, lastColumn] = rowAndColumn(behind.back());
+    for (std::size_t k = 1; k < core; ++k) {
+        const auto step = static_cast<int>(k);
+        const auto n = static_cast<int>(core);
+        line.push_back(places.core(static_cast<std::size_t>(column + (lastColumn - column) * step / n),
+                                   static_cast<std::size_t>(row + (lastRow - row) * step / n)));
+    }
+    line.insert(line.end(), behind.rbegin(), behind.rend());
+    return line;
+}
+
 std::optional<std::string> problemOf(const Mesh& mesh)
 {
     // At a corner the determinant is the triple product of the three edges that leave it.
@@ -295,7 +429,7 @@ std::optional<std::string> problemOf(const Mesh& mesh)
                                                          {5, 4, 6, 1},
                                                          {6, 5, 7, 2},
                                                          {7, 6, 4, 3}}};
-    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
+    const std::size_t perLayer = mesh.cellsPerLayer();
     for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
         for (const auto& corner : corners) {
             std::array<Point3, 4> p;

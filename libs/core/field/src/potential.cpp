@@ -116,8 +116,7 @@ struct System {
 std::vector<std::vector<int>> neighbours(const Mesh& mesh)
 {
     std::vector<std::vector<int>> of(mesh.perLayer);
-    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
-    for (std::size_t c = 0; c < perLayer; ++c) {
+    for (std::size_t c = 0; c < mesh.cellsPerLayer(); ++c) {
         for (std::size_t a = 0; a < 4; ++a) {
             for (std::size_t b = 0; b < 4; ++b)
                 of[mesh.cells[c][a]].push_back(static_cast<int>(mesh.cells[c][b]));
@@ -157,44 +156,70 @@ Matrix emptyMatrix(const Mesh& mesh, const std::vector<std::vector<int>>& near)
     return matrix;
 }
 
-System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements)
+/// Blocked cells let next to nothing pass; nothing at all would leave nodes inside metal without an equation.
+constexpr double kBlocked = 1e-6;
+
+double weightOf(const Mesh& mesh, const std::vector<double>& density, std::size_t cell)
 {
-    const auto near = neighbours(mesh);
-    System system;
-    system.matrix = emptyMatrix(mesh, near);
-    system.right = Eigen::VectorXd::Zero(system.matrix.rows());
-    const int layers = static_cast<int>(mesh.layers()) - 2;
-    const std::size_t perLayer = mesh.cells.size() / (mesh.layers() - 1);
-    const int* outer = system.matrix.outerIndexPtr();
-    double* values = system.matrix.valuePtr();
-    std::array<std::array<int, 4>, 4> position{};  // of a corner's place among another one's neighbours
-    for (std::size_t c = 0; c < perLayer; ++c) {
+    if (mesh.isBlocked(cell))
+        return kBlocked;
+    return density.empty() ? 1.0 : density[cell];
+}
+
+/// For each cell of a layer: of each of its four places the number among the neighbours of each other one.
+std::vector<std::array<std::array<int, 4>, 4>> positionsOf(const Mesh& mesh, const std::vector<std::vector<int>>& near)
+{
+    std::vector<std::array<std::array<int, 4>, 4>> positions(mesh.cellsPerLayer());
+    for (std::size_t c = 0; c < positions.size(); ++c) {
         for (std::size_t a = 0; a < 4; ++a) {
             const auto& places = near[mesh.cells[c][a]];
             for (std::size_t b = 0; b < 4; ++b) {
-                position[a][b] = static_cast<int>(std::ranges::lower_bound(places, static_cast<int>(mesh.cells[c][b])) -
-                                                  places.begin());
+                positions[c][a][b] = static_cast<int>(
+                    std::ranges::lower_bound(places, static_cast<int>(mesh.cells[c][b])) - places.begin());
             }
         }
-        for (std::size_t k = 0; k + 1 < mesh.layers(); ++k) {
-            const std::size_t cell = k * perLayer + c;
-            const double weight = density.empty() ? 1.0 : density[cell];
-            for (std::size_t a = 0; a < 8; ++a) {
-                const std::size_t place = mesh.cells[c][a % 4];
-                const int row = static_cast<int>(k + a / 4) - 1;  // layer among the inner ones
-                if (row < 0 || row >= layers)
-                    continue;
-                const int count = static_cast<int>(near[place].size());
-                const int begin = outer[row * static_cast<int>(mesh.perLayer) + static_cast<int>(place)];
-                for (std::size_t b = 0; b < 8; ++b) {
-                    const int column = static_cast<int>(k + b / 4) - 1;
-                    const double value = weight * elements[cell](static_cast<int>(a), static_cast<int>(b));
-                    if (column < 0)
-                        system.right[row * static_cast<int>(mesh.perLayer) + static_cast<int>(place)] -= value;
-                    else if (column < layers)
-                        values[begin + (column - std::max(0, row - 1)) * count + position[a % 4][b % 4]] += value;
-                }
+    }
+    return positions;
+}
+
+System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements,
+                const std::vector<std::vector<int>>& near)
+{
+    const auto positions = positionsOf(mesh, near);
+    System system;
+    system.matrix = emptyMatrix(mesh, near);
+    system.right = Eigen::VectorXd::Zero(system.matrix.rows());
+    const int perLayer = static_cast<int>(mesh.perLayer);
+    const int layers = static_cast<int>(mesh.layers()) - 2;
+    const int* outer = system.matrix.outerIndexPtr();
+    double* values = system.matrix.valuePtr();
+    const auto addCell = [&](int k, std::size_t c) {
+        const std::size_t cell = static_cast<std::size_t>(k) * positions.size() + c;
+        const double weight = weightOf(mesh, density, cell);
+        for (std::size_t a = 0; a < 8; ++a) {
+            const std::size_t place = mesh.cells[c][a % 4];
+            const int row = k + static_cast<int>(a / 4) - 1;  // layer among the inner ones
+            if (row < 0 || row >= layers)
+                continue;
+            const int count = static_cast<int>(near[place].size());
+            const int unknown = row * perLayer + static_cast<int>(place);
+            for (std::size_t b = 0; b < 8; ++b) {
+                const int column = k + static_cast<int>(b / 4) - 1;
+                const double value = weight * elements[cell](static_cast<int>(a), static_cast<int>(b));
+                if (column < 0)
+                    system.right[unknown] -= value;
+                else if (column < layers)
+                    values[outer[unknown] + (column - std::max(0, row - 1)) * count + positions[c][a % 4][b % 4]] +=
+                        value;
             }
+        }
+    };
+    // A layer of cells adds to the rows of its two layers of nodes, so that every second one can go at the same time.
+    for (const int parity : {0, 1}) {
+#pragma omp parallel for schedule(static)
+        for (int k = parity; k <= layers; k += 2) {
+            for (std::size_t c = 0; c < positions.size(); ++c)
+                addCell(k, c);
         }
     }
     return system;
@@ -233,7 +258,7 @@ double energy(const Mesh& mesh, const std::vector<double>& density, const std::v
         Eigen::Matrix<double, 8, 1> v;
         for (int a = 0; a < 8; ++a)
             v[a] = value[mesh.cells[c][static_cast<std::size_t>(a)]];
-        sum += (density.empty() ? 1.0 : density[c]) * v.dot(elements[c] * v);
+        sum += weightOf(mesh, density, c) * v.dot(elements[c] * v);
     }
     return sum;
 }
@@ -255,17 +280,35 @@ double layerArea(const Mesh& mesh, std::size_t layer)
 
 double Vector3::length() const { return std::sqrt(x * x + y * y + z * z); }
 
-Potential solvePotential(const Mesh& mesh, const std::vector<double>& density, const std::vector<double>& guess,
-                         double tolerance)
+struct PotentialSolver::Parts {
+    const Mesh& mesh;
+    std::vector<Element> elements;
+    std::vector<std::vector<int>> near;
+    std::vector<double> even;
+};
+
+PotentialSolver::PotentialSolver(const Mesh& mesh)
 {
     const auto local = gaussGradients();
-    std::vector<Element> elements;
-    elements.reserve(mesh.cells.size());
-    for (const Hexahedron& cell : mesh.cells)
-        elements.push_back(stiffness(cornersOf(mesh, cell), local));
-    const System system = assemble(mesh, density, elements);
+    std::vector<Element> elements(mesh.cells.size());
+    const int cells = static_cast<int>(mesh.cells.size());
+#pragma omp parallel for schedule(static)
+    for (int c = 0; c < cells; ++c) {
+        const auto at = static_cast<std::size_t>(c);
+        elements[at] = stiffness(cornersOf(mesh, mesh.cells[at]), local);
+    }
+    m_parts = std::make_unique<const Parts>(Parts{mesh, std::move(elements), neighbours(mesh), evenFlow(mesh)});
+}
+
+PotentialSolver::~PotentialSolver() = default;
+
+Potential PotentialSolver::solve(const std::vector<double>& density, const std::vector<double>& guess,
+                                 double tolerance) const
+{
+    const Mesh& mesh = m_parts->mesh;
+    const System system = assemble(mesh, density, m_parts->elements, m_parts->near);
     Potential result;
-    result.value = guess.size() == mesh.nodes.size() ? guess : evenFlow(mesh);
+    result.value = guess.size() == mesh.nodes.size() ? guess : m_parts->even;
     const auto inner = system.right.size();
     const auto first = static_cast<std::ptrdiff_t>(mesh.perLayer);
     Eigen::ConjugateGradient<Matrix, Eigen::Lower | Eigen::Upper, PiecewisePreconditioner> solver;
@@ -277,7 +320,7 @@ Potential solvePotential(const Mesh& mesh, const std::vector<double>& density, c
     std::fill_n(result.value.begin(), first, 1.0);
     std::fill_n(result.value.end() - first, first, 0.0);
     std::copy(solved.begin(), solved.end(), result.value.begin() + first);
-    result.flux = energy(mesh, density, elements, result.value);
+    result.flux = energy(mesh, density, m_parts->elements, result.value);
     result.iterations = static_cast<int>(solver.iterations());
     return result;
 }
@@ -285,16 +328,18 @@ Potential solvePotential(const Mesh& mesh, const std::vector<double>& density, c
 std::vector<Vector3> cellVelocities(const Mesh& mesh, const std::vector<double>& potential)
 {
     const Gradients middle = localGradients(0, 0, 0);
-    std::vector<Vector3> velocities;
-    velocities.reserve(mesh.cells.size());
-    for (const Hexahedron& cell : mesh.cells) {
+    std::vector<Vector3> velocities(mesh.cells.size());
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        if (mesh.isBlocked(c))
+            continue;
+        const Hexahedron& cell = mesh.cells[c];
         const Corners x = cornersOf(mesh, cell);
         const Eigen::Matrix3d jacobian = middle.transpose() * x;
         Eigen::Vector3d local = Eigen::Vector3d::Zero();
         for (int a = 0; a < 8; ++a)
             local += potential[cell[static_cast<std::size_t>(a)]] * middle.row(a).transpose();
         const Eigen::Vector3d gradient = jacobian.inverse() * local;
-        velocities.push_back({-gradient.x(), -gradient.y(), -gradient.z()});
+        velocities[c] = {-gradient.x(), -gradient.y(), -gradient.z()};
     }
     return velocities;
 }

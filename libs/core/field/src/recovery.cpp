@@ -8,7 +8,7 @@ namespace euryth::field {
 
 namespace {
 
-/// Cells round each node, as one list with the begin of each node's part.
+/// Open cells round each node, as one list with the begin of each node's part.
 struct CellsOfNodes {
     std::vector<std::uint32_t> begin;
     std::vector<std::uint32_t> cells;
@@ -18,8 +18,10 @@ CellsOfNodes cellsOfNodes(const Mesh& mesh)
 {
     CellsOfNodes of;
     of.begin.assign(mesh.nodes.size() + 1, 0);
-    for (const Hexahedron& cell : mesh.cells) {
-        for (const std::uint32_t node : cell)
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        if (mesh.isBlocked(c))
+            continue;
+        for (const std::uint32_t node : mesh.cells[c])
             ++of.begin[node + 1];
     }
     for (std::size_t i = 0; i < mesh.nodes.size(); ++i)
@@ -27,6 +29,8 @@ CellsOfNodes cellsOfNodes(const Mesh& mesh)
     of.cells.resize(of.begin.back());
     std::vector<std::uint32_t> next(of.begin.begin(), of.begin.end() - 1);
     for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        if (mesh.isBlocked(c))
+            continue;
         for (const std::uint32_t node : mesh.cells[c])
             of.cells[next[node]++] = static_cast<std::uint32_t>(c);
     }
@@ -47,8 +51,14 @@ public:
             m_middle.emplace_back(cornersOf(mesh, cell).colwise().mean().transpose());
     }
 
+    /// Nodes inside metal have no cells, and no air.
+    [[nodiscard]] bool hasAir(std::size_t node) const { return m_of.begin[node] < m_of.begin[node + 1]; }
+
     [[nodiscard]] Fit fitAt(std::size_t node) const
     {
+        constexpr std::uint32_t all = 8;
+        if (m_of.begin[node + 1] - m_of.begin[node] < all)
+            return meanAt(node);  // at the edge of metal: too few for a slope
         const Eigen::Vector3d origin = position(node);
         Eigen::Matrix4d normal = Eigen::Matrix4d::Zero();
         Fit right = Fit::Zero();
@@ -75,6 +85,17 @@ public:
     }
 
 private:
+    [[nodiscard]] Fit meanAt(std::size_t node) const
+    {
+        Fit fit = Fit::Zero();
+        const double count = m_of.begin[node + 1] - m_of.begin[node];
+        for (std::uint32_t i = m_of.begin[node]; i < m_of.begin[node + 1]; ++i) {
+            const Vector3& v = m_velocity[m_of.cells[i]];
+            fit.row(0) += Eigen::RowVector3d(v.x, v.y, v.z) / count;
+        }
+        return fit;
+    }
+
     const Mesh& m_mesh;
     CellsOfNodes m_of;
     std::vector<Vector3> m_velocity;
@@ -93,11 +114,13 @@ std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>&
     // Inner nodes first; then those of wall and ends, each by the fit of the inner node that is nearest to it.
     std::vector<Fit> fits(mesh.nodes.size());
     const std::size_t last = mesh.layers() - 1;
-    for (std::size_t layer = 1; layer < last; ++layer) {
+    const int inner = static_cast<int>(last);
+#pragma omp parallel for schedule(static)
+    for (int layer = 1; layer < inner; ++layer) {
         for (std::size_t place = 0; place < mesh.perLayer; ++place) {
-            const std::size_t node = layer * mesh.perLayer + place;
+            const std::size_t node = static_cast<std::size_t>(layer) * mesh.perLayer + place;
             if (!onWall[place])
-                fits[node] = patches.fitAt(node);
+                fits[node] = patches.hasAir(node) ? patches.fitAt(node) : Fit(Fit::Zero());
         }
     }
     const auto byFitOf = [&](std::size_t owner, std::size_t node) -> Eigen::RowVector3d {
@@ -110,9 +133,11 @@ std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>&
         const std::size_t place = node % mesh.perLayer;
         const std::size_t near = onWall[place] ? mesh.towardMiddle[place] : place;
         const std::size_t owner = layer * mesh.perLayer + near;
+        if (!patches.hasAir(node))
+            continue;
         Eigen::RowVector3d v = byFitOf(owner, node);
         const std::size_t further = layer * mesh.perLayer + mesh.towardMiddle[near];
-        if (onWall[place] && further != owner) {
+        if (onWall[place] && further != owner && patches.hasAir(further)) {
             // Two fits miss by the curvature times their distances squared; together they tell it (Richardson).
             const double d1 = (patches.position(node) - patches.position(owner)).squaredNorm();
             const double d2 = (patches.position(node) - patches.position(further)).squaredNorm();

@@ -67,10 +67,19 @@ std::array<double, 4> weightsAt(const std::array<double, 4>& s, double share)
     return w;
 }
 
-double tripleProduct(const Point3& a, const Point3& b, const Point3& c)
+Point3 minus(const Point3& a, const Point3& b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
+double dot(const Point3& a, const Point3& b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
+Point3 cross(const Point3& a, const Point3& b)
 {
-    return a.x * (b.y * c.z - b.z * c.y) + a.y * (b.z * c.x - b.x * c.z) + a.z * (b.x * c.y - b.y * c.x);
+    return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
 }
+Point3 unit(const Point3& a)
+{
+    const double length = std::sqrt(dot(a, a));
+    return {a.x / length, a.y / length, a.z / length};
+}
+
+double tripleProduct(const Point3& a, const Point3& b, const Point3& c) { return dot(a, cross(b, c)); }
 
 /// Six times the volume of the fan that closes a ring.
 double fan(const std::vector<Point3>& ring)
@@ -147,6 +156,37 @@ Volume volumeOf(const Loft& loft)
         }
     }
     return Volume::fromSi(six / 6.0);
+}
+
+Point3 Frame::forward() const { return cross(left, up); }
+
+Point3 Frame::toHead(Point p) const
+{
+    return {origin.x + p.left * left.x + p.up * up.x, origin.y + p.left * left.y + p.up * up.y,
+            origin.z + p.left * left.z + p.up * up.z};
+}
+
+Point Frame::toSection(const Point3& place) const
+{
+    const Point3 from = minus(place, origin);
+    return {dot(from, left), dot(from, up)};
+}
+
+Frame frameAt(std::span<const PlacedSection> sections, Length s)
+{
+    constexpr double arm = 0.01;  // two points beside the middle tell how the section stands
+    std::vector<std::vector<Point3>> sets;
+    std::vector<Length> places;
+    for (const PlacedSection& section : sections) {
+        sets.push_back({inHead(section.pose, {}), inHead(section.pose, {arm, 0.0}), inHead(section.pose, {0.0, arm})});
+        places.push_back(section.s);
+    }
+    const auto points = pointsBetween(sets, places, s);
+    Frame frame{points[0], unit(minus(points[1], points[0])), {}};
+    const Point3 up = minus(points[2], points[0]);
+    const double along = dot(up, frame.left);
+    frame.up = unit({up.x - along * frame.left.x, up.y - along * frame.left.y, up.z - along * frame.left.z});
+    return frame;
 }
 
 }  // namespace euryth::geometry

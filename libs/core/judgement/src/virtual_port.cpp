@@ -5,7 +5,63 @@
 
 namespace euryth::judgement {
 
-Known<field::Field> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness)
+namespace {
+
+/// An obstacle's rectangles with ends of no width half way to the stations at which nothing is known of it.
+field::Obstacle ended(const std::vector<std::optional<field::Hanging>>& known, const job::Port& port)
+{
+    field::Obstacle obstacle;
+    const auto halfWay = [&](std::size_t a, std::size_t b, field::Hanging like) {
+        like.s = (port.stations[a].s + port.stations[b].s) / 2.0;
+        like.width = {};
+        obstacle.push_back(like);
+    };
+    for (std::size_t i = 0; i < known.size(); ++i) {
+        if (!known[i])
+            continue;
+        if (i > 0 && !known[i - 1])
+            halfWay(i - 1, i, *known[i]);
+        obstacle.push_back(*known[i]);
+        if (i + 1 < known.size() && !known[i + 1])
+            halfWay(i, i + 1, *known[i]);
+    }
+    return obstacle;
+}
+
+std::vector<field::Obstacle> obstaclesOf(const job::Port& port)
+{
+    std::vector<std::optional<field::Hanging>> bosses;
+    std::vector<std::optional<field::Hanging>> stems;
+    for (const job::Station& station : port.stations) {
+        const bool boss = station.boss.width && station.boss.height;
+        const Length below = boss ? *station.boss.height : Length{};
+        bosses.push_back(boss ? std::optional(field::Hanging{station.s, *station.boss.width, {}, below})
+                              : std::nullopt);
+        stems.push_back(
+            station.stem.width && station.stem.length
+                ? std::optional(field::Hanging{station.s, *station.stem.width, below, below + *station.stem.length})
+                : std::nullopt);
+    }
+    std::vector<field::Obstacle> obstacles;
+    for (const auto& known : {bosses, stems}) {
+        if (auto obstacle = ended(known, port); !obstacle.empty())
+            obstacles.push_back(std::move(obstacle));
+    }
+    return obstacles;
+}
+
+double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahedron& cell)
+{
+    const auto at = [&](std::size_t i) { return mesh.nodes[layer * mesh.perLayer + cell[i] % mesh.perLayer]; };
+    const auto [a, b, c, d] = std::array{at(0), at(1), at(2), at(3)};
+    const field::Vector3 u{c.x - a.x, c.y - a.y, c.z - a.z};
+    const field::Vector3 v{d.x - b.x, d.y - b.y, d.z - b.z};
+    return field::Vector3{u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x}.length() / 2.0;
+}
+
+}  // namespace
+
+Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis)
 {
     if (port.stations.size() < 2)
         return {std::nullopt, "at least two measured stations"};
@@ -13,40 +69,142 @@ Known<field::Field> virtualPort(const job::Port& port, const PortAnalysis& analy
         return {std::nullopt,
                 "the stations' places in the head (poses, or straight length, turn, short-side radius and "
                 "height)"};
-    std::vector<geometry::PlacedSection> sections;
+    PortShape shape;
     for (std::size_t i = 0; i < port.stations.size(); ++i)
-        sections.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
-    field::Mesh mesh = field::meshOf(sections, fineness);
-    if (const auto problem = field::problemOf(mesh))
-        return {std::nullopt, "a port that can be meshed; " + *problem};
-    return {field::Field(std::move(mesh)), {}};
+        shape.sections.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
+    shape.obstacles = obstaclesOf(port);
+    shape.airFromValve = port.side == job::Side::Exhaust;
+    return {std::move(shape), {}};
 }
 
-ShortSideVerdict shortSide(const job::Port& port, const field::Field& field, const air::AirState& room, VolumeFlow flow)
+VirtualPort::VirtualPort(PortShape shape, field::Field field)
+    : m_shape(std::move(shape)),
+      m_field(std::move(field)),
+      m_fromWall(field::distancesFromWall(mesh()))
 {
-    field::WallLine floor = field::wallLine(field, geometry::Sector::Floor, flow);
-    ShortSideVerdict verdict;
-    verdict.peakSpeed = Speed::fromSi(std::ranges::max(floor.atTip));
-    if (port.side == job::Side::Exhaust) {
+    const std::size_t perLayer = mesh().cellsPerLayer();
+    for (std::size_t layer = 0; layer < mesh().layers(); ++layer) {
+        const std::size_t first = std::min(layer, mesh().layers() - 2) * perLayer;
+        double area = 0.0;
+        for (std::size_t c = first; c < first + perLayer; ++c)
+            area += mesh().isBlocked(c) ? 0.0 : faceArea(mesh(), layer, mesh().cells[c]);
+        m_openAreas.push_back(area);
+    }
+    for (std::size_t layer = mesh().firstInside; layer <= mesh().lastInside; ++layer) {
+        auto& speeds = m_alongWall.emplace_back();
+        for (const std::uint32_t place : mesh().wall)
+            speeds.push_back(field::speedOffWall(m_field, layer, place, field::kPitotDistance));
+    }
+}
+
+std::pair<std::size_t, double> VirtualPort::layerBefore(Length s) const
+{
+    const auto& at = mesh().s;
+    std::size_t layer = mesh().firstInside;
+    while (layer + 1 < mesh().lastInside && at[layer + 1] <= s.si())
+        ++layer;
+    return {layer, std::clamp((s.si() - at[layer]) / (at[layer + 1] - at[layer]), 0.0, 1.0)};
+}
+
+Area VirtualPort::openAreaAt(Length s) const
+{
+    const auto [layer, share] = layerBefore(s);
+    return openArea(layer) * (1.0 - share) + openArea(layer + 1) * share;
+}
+
+std::optional<double> VirtualPort::alongWallAt(Length s, geometry::Sector sector) const
+{
+    return alongWallAt(s, static_cast<double>(geometry::index(sector)) / geometry::kSectorCount);
+}
+
+std::optional<double> VirtualPort::alongWallAt(Length s, double round) const
+{
+    const auto [layer, share] = layerBefore(s);
+    // The wall's places begin one sector before the middle of the roof.
+    const std::size_t around = mesh().wall.size();
+    const double place = (round + 1.0 / geometry::kSectorCount) * static_cast<double>(around);
+    const auto before = static_cast<std::size_t>(place);
+    const double on = place - static_cast<double>(before);
+    double sum = 0.0;
+    for (const std::size_t i : {layer, layer + 1}) {
+        for (const std::size_t k : {before, before + 1}) {
+            const double weight = (i == layer ? 1.0 - share : share) * (k == before ? 1.0 - on : on);
+            const auto& speed = m_alongWall[i - mesh().firstInside][k % around];
+            if (weight > 1e-9 && !speed)
+                return std::nullopt;
+            sum += weight * speed.value_or(0.0);
+        }
+    }
+    return sum;
+}
+
+Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness)
+{
+    field::Mesh mesh = field::meshOf(shape.sections, fineness);
+    if (const auto problem = field::problemOf(mesh))
+        return {std::nullopt, "a port that can be meshed; " + *problem};
+    field::block(mesh, shape.obstacles);
+    return {VirtualPort(shape, field::Field(std::move(mesh))), {}};
+}
+
+Known<VirtualPort> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness)
+{
+    const auto shape = shapeOf(port, analysis);
+    return shape ? virtualPort(*shape, fineness) : Known<VirtualPort>{std::nullopt, shape.missing};
+}
+
+air::AirState roomOrStandardAir(const job::Bench& bench)
+{
+    return roomAir(bench).value_or(air::AirState{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0});
+}
+
+WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line, const air::AirState& room)
+{
+    WallAir wall;
+    const auto fastest = std::ranges::max_element(line.atTip) - line.atTip.begin();
+    wall.peak = Speed::fromSi(line.atTip[static_cast<std::size_t>(fastest)]);
+    wall.peakAt = Length::fromSi(line.s[static_cast<std::size_t>(fastest)]);
+    field::EdgeSpeed edge{line.along, line.speed};
+    if (airFromValve) {
         // The air comes from the valve, and the layer begins there.
-        const double end = floor.along.back();
-        for (double& along : floor.along)
+        const double end = edge.along.back();
+        for (double& along : edge.along)
             along = end - along;
-        for (auto* values : {&floor.along, &floor.speed, &floor.s})
-            std::ranges::reverse(*values);
+        std::ranges::reverse(edge.along);
+        std::ranges::reverse(edge.speed);
     }
+    const double before =
+        airFromValve ? mesh.s.back() - mesh.s[mesh.lastInside] : mesh.s[mesh.firstInside] - mesh.s.front();
     const double viscosity = air::viscosity(room.temperature).si() / air::density(room).si();
-    const std::size_t entry = port.side == job::Side::Exhaust ? field.mesh().lastInside : field.mesh().firstInside;
-    const double before = std::abs(
-        field.mesh().s[entry] - (entry == field.mesh().firstInside ? field.mesh().s.front() : field.mesh().s.back()));
-    const auto layer = field::turbulentLayer({floor.along, floor.speed}, viscosity, before);
-    verdict.greatestShape = layer.greatestShape;
-    if (layer.liftsOffAt) {
-        const auto after = std::ranges::lower_bound(floor.along, *layer.liftsOffAt) - floor.along.begin();
-        verdict.liftsOffAt =
-            Length::fromSi(floor.s[static_cast<std::size_t>(std::min<std::ptrdiff_t>(after, std::ssize(floor.s) - 1))]);
+    const auto layer = field::turbulentLayer(edge, viscosity, before);
+    wall.greatestShape = layer.greatestShape;
+    const std::size_t count = line.s.size();
+    const auto inOrder = [&](std::size_t i) { return airFromValve ? count - 1 - i : i; };
+    wall.shape.resize(count);
+    for (std::size_t i = 0; i < count; ++i) {
+        const double along = edge.along[i];
+        const auto point = std::ranges::lower_bound(layer.points, along, {}, &field::LayerPoint::along);
+        if (layer.liftsOffAt && along >= *layer.liftsOffAt) {
+            if (!wall.liftsOffAt)
+                wall.liftsOffAt = Length::fromSi(line.s[inOrder(i)]);
+        } else if (!layer.points.empty()) {
+            wall.shape[inOrder(i)] = (point == layer.points.end() ? layer.points.back() : *point).shape;
+        }
     }
-    return verdict;
+    wall.line = std::move(line);
+    return wall;
+}
+
+WallAir wallAir(const VirtualPort& port, geometry::Sector sector, const air::AirState& room, VolumeFlow flow)
+{
+    WallAir wall = wallAir(port.mesh(), port.shape().airFromValve, field::wallLine(port.field(), sector, flow), room);
+    if (wall.liftsOffAt) {
+        constexpr double slow = 0.9;
+        const auto at = std::ranges::lower_bound(wall.line.s, wall.liftsOffAt->si()) - wall.line.s.begin();
+        const double mean = flow.si() / port.openAreaAt(*wall.liftsOffAt).si();
+        wall.outsideOfTurn = wall.line.speed[static_cast<std::size_t>(at)] < slow * mean;
+    }
+    return wall;
 }
 
 }  // namespace euryth::judgement

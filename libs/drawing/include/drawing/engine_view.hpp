@@ -37,10 +37,14 @@ struct ChartScene {
     std::optional<double> limit;  ///< a y that is not to be passed
     QString limitName;
     bool fromZero = true;
+    std::optional<std::pair<double, double>> xRange;  ///< else as far as the lines go
     QString missing;
     units::DisplayUnits units;
 };
 
 void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect);
+/// Several in a grid, row by row.
+void paintCharts(QPainter& painter, const Theme& theme, const std::vector<ChartScene>& charts, const QRectF& rect,
+                 std::size_t columns);
 
 }  // namespace euryth::drawing

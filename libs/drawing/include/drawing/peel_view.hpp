@@ -13,13 +13,14 @@
 
 namespace euryth::drawing {
 
-enum class PeelShows { CutDepth, WallLeft, Speed };
+enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, Layer };
 
 /// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof. SI units.
 struct PeelScene {
     struct Cell {
-        std::optional<double> value;  ///< depth or wall in m, or ratio to the mean
+        std::optional<double> value;  ///< depth or wall in m, ratio to the mean, speed in m/s, or shape factor
         cutting::Hold hold = cutting::Hold::None;
+        bool doubtful = false;  ///< the air has let go of the wall before here
     };
     struct Tag {
         std::size_t station = 0;
@@ -33,6 +34,8 @@ struct PeelScene {
     std::vector<QString> names;                    ///< of the stations, or empty
     std::optional<std::size_t> chosenStation;
     std::optional<geometry::Sector> chosenSector;
+    double speedLow = 0.0;  ///< m/s, ends of the colour scale of the computed speed
+    double speedHigh = 1.0;
     QString missing;
     units::DisplayUnits units;
 };

@@ -65,6 +65,8 @@ inline constexpr const char* kUnknownText = "–";
 std::string formatNumber(Kind kind, double si, const DisplayUnits& units);
 /// The same with the unit's symbol behind it ("2.06 in²", "90.4 %").
 std::string formatWithUnit(Kind kind, double si, const DisplayUnits& units);
+/// The symbol of the display unit of `kind` ("mm", "in²").
+std::string symbol(Kind kind, const DisplayUnits& units);
 /// A plain number with `decimals` digits and the decimal mark of `units`; never "-0".
 std::string formatPlain(double value, int decimals, const DisplayUnits& units);
 

@@ -6,6 +6,7 @@
 #include "widgets/entry_view.hpp"
 #include "widgets/parts.hpp"
 #include "widgets/survey_canvases.hpp"
+#include "widgets/virtual_views.hpp"
 
 class QButtonGroup;
 class QStackedWidget;
@@ -92,21 +93,34 @@ private:
     QLabel* m_place = nullptr;
 };
 
-/// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale.
+/// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale; and the
+/// computed field: its probe, its walls, the short side, what another shape would do, and both beside each other.
 class ProbePage : public QWidget {
     Q_OBJECT
 
 public:
+    enum class View { Readings, Virtual, Walls, ShortSide, WhatIf, Beside };
     explicit ProbePage(Context context, QWidget* parent = nullptr);
+    void showView(View view);
+    void stepView(int by);
+    [[nodiscard]] app::VirtualProbe& virtualProbe() { return m_virtual; }
+    [[nodiscard]] app::ShortSideWork& shortSideWork() { return m_shortSide; }
 
 signals:
     void addProbeSetWanted();
 
 private:
+    QWidget* makeReadings();
     QWidget* makeEntry();
     void refresh();
+    void follow();
 
     Context m_context;
+    app::VirtualProbe m_virtual;
+    app::ShortSideWork m_shortSide;
+    QStackedWidget* m_views = nullptr;
+    QButtonGroup* m_viewSwitch = nullptr;
+    QWidget* m_flow = nullptr;
     Panel* m_sectionPanel = nullptr;
     Panel* m_entryPanel = nullptr;
     QLabel* m_reading = nullptr;

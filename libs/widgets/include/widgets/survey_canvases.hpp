@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
+
 #include <memory>
 
 #include "drawing/compare_view.hpp"
@@ -46,6 +48,11 @@ class LoftCanvas : public Canvas {
 public:
     explicit LoftCanvas(Context context, QWidget* parent = nullptr);
     ~LoftCanvas() override;
+    /// Gives the surface a colour at a distance along the runner and a share of the way round, clockwise from the
+    /// middle of the roof; where there is none it stays plain.
+    using ColourOf = std::function<std::optional<QColor>(Length s, double round)>;
+    void colourBy(ColourOf colour) { m_colour = std::move(colour); }
+    void zoomBy(double steps) { m_camera.zoomBy(steps); }
     /// Draws without OpenGL from now on.
     void drawBySoftware();
 
@@ -57,6 +64,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    ColourOf m_colour;
     drawing::OrbitCamera m_camera;
     QPointF m_last;
     std::unique_ptr<LoftRenderer> m_renderer;

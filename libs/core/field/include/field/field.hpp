@@ -25,6 +25,7 @@ public:
     [[nodiscard]] const std::vector<Vector3>& velocities() const { return m_velocities; }
 
     /// Velocity at a place in the head; nothing outside the port.
+    /// Of metal inside the passage too there is none.
     [[nodiscard]] std::optional<Vector3> velocityAt(const geometry::Point3& place, VolumeFlow flow) const;
 
     /// Flow through a layer's section by its node velocities, for 1 m3/s.
@@ -41,6 +42,12 @@ private:
     std::shared_ptr<const Locator> m_locator;
 };
 
+/// Distance from the wall at which a pitot reads: the radius of its tip and a gap (common practice, no source).
+inline constexpr Length kPitotDistance = lengthFromMm(3.0);
+
+/// Speed at a distance from a place on the wall of a layer, for 1 m3/s; nothing where metal is in the way.
+std::optional<double> speedOffWall(const Field& field, std::size_t layer, std::uint32_t place, Length distance);
+
 /// A line along the wall, in the order of the stations.
 struct WallLine {
     std::vector<geometry::Point3> places;
@@ -50,8 +57,8 @@ struct WallLine {
     std::vector<double> atTip;  ///< at the pitot's distance from it, m/s
 };
 
-/// The wall line in the middle of a sector over the measured runner. `tip` is the distance at which a pitot reads, 3 mm
-/// by default: the radius of its tip and a gap.
-WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = lengthFromMm(3.0));
+/// The wall line in the middle of a sector over the measured runner, with the speed at `tip` from it. Layers where
+/// metal covers the wall are left out.
+WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = kPitotDistance);
 
 }  // namespace euryth::field

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "geometry/loft.hpp"
+#include "geometry/sector.hpp"
 
 namespace euryth::field {
 
@@ -41,9 +42,34 @@ struct Mesh {
     std::vector<std::uint32_t>
         towardMiddle;  ///< for each place the next one toward the middle; itself in the middle block
     std::vector<std::size_t> stationBefore;  ///< for each layer the measured station at or before it
+    std::vector<bool> blocked;               ///< cells of metal inside the passage; empty where there are none
 
     [[nodiscard]] std::size_t layers() const { return s.size(); }
+    [[nodiscard]] std::size_t cellsPerLayer() const { return cells.size() / (layers() - 1); }
+    [[nodiscard]] bool isBlocked(std::size_t cell) const { return !blocked.empty() && blocked[cell]; }
 };
+
+/// Metal that hangs into the passage from the roof, in the middle between the sides, as it was measured at one place
+/// along the runner: a rectangle `width` wide, from `from` to `to` under the roof. No width: nothing hangs there.
+struct Hanging {
+    Length s;
+    Length width;
+    Length from;
+    Length to;
+    friend bool operator==(const Hanging&, const Hanging&) = default;
+};
+/// A guide boss, or the stem: its rectangles in rising order of s; between them they run over into each other.
+using Obstacle = std::vector<Hanging>;
+
+/// Blocks the cells whose middle lies in an obstacle.
+void block(Mesh& mesh, std::span<const Obstacle> obstacles);
+
+/// The places of a layer on the line from the middle of a sector's wall straight through to the opposite wall.
+std::vector<std::uint32_t> lineAcross(const Mesh& mesh, geometry::Sector from);
+/// Distance of each node from the wall of its own layer, metres; 0 on it.
+std::vector<double> distancesFromWall(const Mesh& mesh);
+/// The place on the wall in the middle of a sector.
+std::uint32_t wallPlace(const Mesh& mesh, geometry::Sector sector);
 
 /// Meshes at least two sections in rising order of s; throws std::invalid_argument for fewer or for an odd or zero
 /// number of cells.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <memory>
 #include <vector>
 
 #include "field/mesh.hpp"
@@ -28,11 +29,24 @@ struct Potential {
 
 /// Solves div (density grad phi) = 0 with phi = 1 on the entry, 0 on the exit and no flow through the wall, by
 /// trilinear finite elements (2 x 2 x 2 Gauss points) and conjugate gradients (Eigen) from the one-dimensional
-/// solution, preconditioned by the diagonal and an exact solution for pieces of the port. `density` has one value a
-/// cell, over 0; empty means 1. `guess` is where to start from; may be empty. The flux is exact for the discrete
-/// solution: twice its energy over the difference of the potential.
-Potential solvePotential(const Mesh& mesh, const std::vector<double>& density = {},
-                         const std::vector<double>& guess = {}, double tolerance = 1e-7);
+/// solution, preconditioned by the diagonal and an exact solution for pieces of the port. What hangs on the mesh alone
+/// is worked out once, for many densities. The mesh has to outlive it.
+class PotentialSolver {
+public:
+    explicit PotentialSolver(const Mesh& mesh);
+    PotentialSolver(const PotentialSolver&) = delete;
+    PotentialSolver& operator=(const PotentialSolver&) = delete;
+    ~PotentialSolver();
+
+    /// `density` has one value a cell, over 0; empty means 1. `guess` is where to start from; may be empty. The flux is
+    /// exact for the discrete solution: twice its energy over the difference of the potential.
+    [[nodiscard]] Potential solve(const std::vector<double>& density = {}, const std::vector<double>& guess = {},
+                                  double tolerance = 1e-7) const;
+
+private:
+    struct Parts;
+    std::unique_ptr<const Parts> m_parts;
+};
 
 /// Velocity -grad phi in the middle of each cell, where it is most exact.
 std::vector<Vector3> cellVelocities(const Mesh& mesh, const std::vector<double>& potential);

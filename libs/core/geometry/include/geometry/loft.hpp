@@ -26,6 +26,7 @@ struct PlacedSection {
     Length s;
     Pose pose;
     Section section;
+    friend bool operator==(const PlacedSection&, const PlacedSection&) = default;
 };
 
 /// The port's wall as rings of points, joined along the runner.
@@ -50,6 +51,22 @@ Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector = 6, 
 /// Points that belong together at each of the stations, at a distance `at` between the first and the last one: the
 /// cubic of Loft. `sets` and `s` (rising) are equally many, at least two.
 std::vector<Point3> pointsBetween(std::span<const std::vector<Point3>> sets, std::span<const Length> s, Length at);
+
+/// Where a section would lie at any distance along the runner, and how it would stand: its own middle, and unit vectors
+/// to its left and to its roof.
+struct Frame {
+    Point3 origin;
+    Point3 left;
+    Point3 up;
+
+    [[nodiscard]] Point3 forward() const;  ///< from window to valve, square to the section
+    [[nodiscard]] Point3 toHead(Point p) const;
+    [[nodiscard]] Point toSection(const Point3& place) const;  ///< projected along `forward`
+};
+
+/// The frame at `s`, between the first and the last of at least two sections; the stations' own frames at the stations,
+/// and between them as the loft runs.
+Frame frameAt(std::span<const PlacedSection> sections, Length s);
 
 /// Volume inside the loft with its two ends closed flat: sum of the tetrahedra of its triangles and the origin
 /// (divergence theorem). Positive for a loft whose rings run clockwise as seen from its start.

@@ -1,29 +1,96 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <string>
+#include <vector>
+
 #include "field/boundary_layer.hpp"
 #include "field/field.hpp"
 #include "judgement/port_analysis.hpp"
 
 namespace euryth::judgement {
 
-/// The computed field of a port: incompressible potential flow in its measured sections. A guide boss or stem is not in
-/// it yet. Needs at least two stations with their places in the head, without a fold.
-Known<field::Field> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness);
-
-/// What the air does on the short side at a flow.
-struct ShortSideVerdict {
-    Speed peakSpeed;  ///< at the pitot's distance from the floor, the greatest along the runner
-    double greatestShape = 0.0;
-    std::optional<Length> liftsOffAt;  ///< distance from the window
-    [[nodiscard]] bool liftsOff() const { return liftsOffAt.has_value(); }
-    [[nodiscard]] bool near() const { return !liftsOff() && greatestShape >= field::kShapeWarning; }
+/// What the computed field hangs on: ports of the same shape have the same field.
+struct PortShape {
+    std::vector<geometry::PlacedSection> sections;
+    std::vector<field::Obstacle> obstacles;  ///< guide boss and stem
+    bool airFromValve = false;               ///< an exhaust port
+    friend bool operator==(const PortShape&, const PortShape&) = default;
 };
 
-/// Floor line of the field with a turbulent boundary layer that starts one hydraulic diameter before the window (an
-/// intake; the exhaust's starts at its valve). Air of the room. The method ranks short sides; it is not conservative
-/// (a viscous solution lets go a little earlier), so that a shape factor over 1.8 is a warning.
-ShortSideVerdict shortSide(const job::Port& port, const field::Field& field, const air::AirState& room,
-                           VolumeFlow flow);
+/// The measured shape: at least two stations with their places in the head. A boss hangs from the roof, a stem below
+/// it, both in the middle between the sides; where one is known at a station and not at the next, it ends half way.
+Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis);
+
+/// A port with its field: incompressible potential flow, so that every flow scales the same solution.
+class VirtualPort {
+public:
+    VirtualPort(PortShape shape, field::Field field);
+
+    [[nodiscard]] const PortShape& shape() const { return m_shape; }
+    [[nodiscard]] const field::Field& field() const { return m_field; }
+    [[nodiscard]] const field::Mesh& mesh() const { return m_field.mesh(); }
+    [[nodiscard]] Length start() const { return m_shape.sections.front().s; }
+    [[nodiscard]] Length end() const { return m_shape.sections.back().s; }
+
+    /// A flow as the field counts it, from window to valve: an exhaust port's goes the other way.
+    [[nodiscard]] VolumeFlow forward(VolumeFlow flow) const { return m_shape.airFromValve ? flow * -1.0 : flow; }
+    /// Area open to the air at a layer of the mesh.
+    [[nodiscard]] Area openArea(std::size_t layer) const { return Area::fromSi(m_openAreas[layer]); }
+    [[nodiscard]] Area openAreaAt(Length s) const;
+    /// Distance of the mesh's nodes from the wall, metres.
+    [[nodiscard]] const std::vector<double>& fromWall() const { return m_fromWall; }
+    /// Speed at the pitot's distance from the wall for 1 m3/s, at every layer of the measured runner, there clockwise
+    /// from the roof-left corner; nothing where metal is in the way.
+    [[nodiscard]] const std::vector<std::vector<std::optional<double>>>& alongWall() const { return m_alongWall; }
+    /// That at any distance, in the middle of a sector; m/s for 1 m3/s.
+    [[nodiscard]] std::optional<double> alongWallAt(Length s, geometry::Sector sector) const;
+    /// And at a share of the way round, clockwise from the middle of the roof.
+    [[nodiscard]] std::optional<double> alongWallAt(Length s, double round) const;
+
+private:
+    /// The layer at or before `s` in the measured runner, and how far `s` is on the way to the next one.
+    [[nodiscard]] std::pair<std::size_t, double> layerBefore(Length s) const;
+
+    PortShape m_shape;
+    field::Field m_field;
+    std::vector<double> m_openAreas;
+    std::vector<double> m_fromWall;
+    std::vector<std::vector<std::optional<double>>> m_alongWall;
+};
+
+/// Meshes and solves; or says what is missing, or where the port is folded.
+Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness);
+Known<VirtualPort> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness);
+
+/// The room's air, or where it is not known the standard atmosphere of ISO 2533 at sea level.
+air::AirState roomOrStandardAir(const job::Bench& bench);
+
+/// A wall with its boundary layer at a flow. The layer starts one hydraulic diameter before the end at which the air
+/// comes in; the method ranks places and is not conservative (a viscous solution lets go a little earlier), so that a
+/// shape factor over field::kShapeWarning is a warning.
+struct WallAir {
+    field::WallLine line;                      ///< in the order of the stations
+    std::vector<std::optional<double>> shape;  ///< factor H at the places of the line, as far as the layer stays on
+    double greatestShape = 0.0;
+    std::optional<Length> liftsOffAt;  ///< distance from the window
+    Speed peak;                        ///< at the pitot's distance
+    Length peakAt;
+    /// It would lift off where the wall's speed is under nine tenths of the section's mean, on the outside of a turn.
+    /// There the method is too strict (curved inward, a wall stirs its layer): in the reference port it says 66 mm for
+    /// the roof, while a viscous solution of that port stays on the roof all through the turn. So that is a warning.
+    bool outsideOfTurn = false;
+    [[nodiscard]] bool liftsOff() const { return liftsOffAt.has_value() && !outsideOfTurn; }
+    [[nodiscard]] bool near() const { return !liftsOff() && greatestShape >= field::kShapeWarning; }
+};
+WallAir wallAir(const VirtualPort& port, geometry::Sector sector, const air::AirState& room, VolumeFlow flow);
+/// The same for given wall speeds (m/s, in the order of the layers of the measured runner), as of a compressible flow.
+WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line, const air::AirState& room);
+
+/// The floor's: what the air does on the short side.
+inline WallAir shortSide(const VirtualPort& port, const air::AirState& room, VolumeFlow flow)
+{
+    return wallAir(port, geometry::Sector::Floor, room, flow);
+}
 
 }  // namespace euryth::judgement

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <list>
+#include <memory>
+#include <optional>
+
+#include <QObject>
+#include <QThreadPool>
+
+#include "judgement/virtual_port.hpp"
+
+namespace euryth::app {
+
+/// A port with its field, and the ways of the air through its middle.
+struct SolvedPort {
+    judgement::VirtualPort port;
+    bool full = false;  ///< else coarse
+    std::vector<std::vector<geometry::Point3>> streamlines;
+};
+
+/// Works fields out in the background: a coarse answer first, the full one after it. Answers are kept by shape, so that
+/// what has been solved once is there at once.
+///
+/// - each lane works on one shape at a time; a newer wish replaces the older one, but a coarse answer that is under way
+///   is shown, so that something moves while a wall is dragged;
+/// - the thread that calls is never held up.
+class FieldSolver : public QObject {
+    Q_OBJECT
+
+public:
+    enum class Lane { Port, WhatIf };
+    static constexpr std::size_t kLanes = 2;
+
+    explicit FieldSolver(QObject* parent = nullptr);
+    ~FieldSolver() override;
+
+    struct Answer {
+        std::shared_ptr<const SolvedPort> solved;  ///< null where there is none
+        std::string missing;                       ///< why there is none
+    };
+    /// The best answer that is there; nothing where there is none yet.
+    [[nodiscard]] std::optional<Answer> find(const judgement::PortShape& shape) const;
+
+    /// Wants an answer for a shape, the full one too or the coarse one alone.
+    void want(Lane lane, const judgement::PortShape& shape, bool full);
+    /// Drops what a lane is working on; coarse answers stay.
+    void cancel(Lane lane);
+    [[nodiscard]] bool isWorking(Lane lane) const { return at(lane).running; }
+    /// Until nothing is under way; for tests, and for pictures of the window.
+    void finish();
+
+signals:
+    void arrived();  ///< an answer, or the end of a lane's work
+
+private:
+    struct Wish {
+        judgement::PortShape shape;
+        bool full = false;
+    };
+    struct LaneState {
+        bool running = false;
+        bool runningFull = false;
+        quint64 ticket = 0;
+        std::optional<Wish> now;
+        std::optional<Wish> next;
+    };
+    [[nodiscard]] LaneState& at(Lane lane) { return m_lanes[static_cast<std::size_t>(lane)]; }
+    [[nodiscard]] const LaneState& at(Lane lane) const { return m_lanes[static_cast<std::size_t>(lane)]; }
+    void start(Lane lane, Wish wish);
+    void take(Lane lane, quint64 ticket, const judgement::PortShape& shape, const Answer& answer);
+    void keep(const judgement::PortShape& shape, const Answer& answer);
+
+    static constexpr std::size_t kKept = 24;
+    std::array<LaneState, kLanes> m_lanes;
+    std::list<std::pair<judgement::PortShape, Answer>> m_answers;  ///< the latest first
+    QThreadPool m_pool;
+};
+
+/// Solves a shape, with streamlines; what FieldSolver does in the background.
+FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full);
+
+}  // namespace euryth::app

@@ -1,0 +1,94 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/field_solver.hpp"
+#include "app/workspace.hpp"
+#include "judgement/what_if.hpp"
+
+namespace euryth::app {
+
+/// The virtual probe in the chosen port: the computed field, the flow at which it is read, where the tip is, and a port
+/// of another shape to compare with. Nothing of it belongs to the job.
+class VirtualProbe : public QObject {
+    Q_OBJECT
+
+public:
+    explicit VirtualProbe(Workspace& workspace, QObject* parent = nullptr);
+
+    /// Fields are only worked out while somebody looks.
+    void setSeen(bool seen);
+    [[nodiscard]] FieldSolver& solver() { return m_solver; }
+
+    /// One port with its air.
+    struct Side {
+        judgement::Known<judgement::PortShape> shape;
+        std::shared_ptr<const SolvedPort> solved;  ///< null until it is known
+        std::optional<judgement::AirInPort> air;   ///< at the flow
+        std::string missing;                       ///< why there is nothing, and nothing is coming
+    };
+    /// The port as it is.
+    [[nodiscard]] const Side& present() const { return m_present; }
+    /// The port that is compared with it; nothing while nothing is compared.
+    [[nodiscard]] const Side& other() const { return m_other; }
+    [[nodiscard]] bool isWorking() const;
+    void cancel();
+
+    [[nodiscard]] const judgement::Known<judgement::PortAir>& flow() const { return m_flow; }
+    /// A flow of one's own; nothing takes the measured one again.
+    void setFlow(std::optional<VolumeFlow> flow);
+
+    [[nodiscard]] const judgement::TipPlace& tip() const { return m_tip; }
+    /// Moves the tip, and keeps it inside.
+    void setTip(judgement::TipPlace tip);
+    /// By steps along the runner (toward the valve), to the left and to the roof.
+    void stepTip(int along, int left, int up);
+    static constexpr Length kStep = lengthFromMm(0.5);
+    [[nodiscard]] std::optional<judgement::TipReading> reading() const;
+    [[nodiscard]] std::optional<judgement::TipReading> otherReading() const;
+
+    enum class Against { Pushes, Cuts, Plan };
+    void setAgainst(Against against);
+    [[nodiscard]] Against against() const { return m_against; }
+    [[nodiscard]] const std::vector<judgement::WallPush>& pushes() const { return m_pushes; }
+    /// The depth by which a wall of a station is pushed.
+    [[nodiscard]] Length pushAt(std::size_t station, geometry::Sector sector) const;
+    /// Pushes a wall; `settled` tells that the hand has let go, so that the full answer is wanted too.
+    void push(std::size_t station, geometry::Sector sector, Length depth, bool settled);
+    void takeBackPush();
+    void clearPushes();
+    [[nodiscard]] Length reach() const { return m_reach; }
+    void setReach(Length reach);
+
+    /// Readings of the computed field at the points of a probe set, at the flow of that set; empty where they are not
+    /// known.
+    [[nodiscard]] std::vector<probing::PointReading> readingsAt(std::size_t probe) const;
+
+signals:
+    void changed();
+
+private:
+    void follow();
+    void followPort();
+    void wantFields(bool settled);
+    void refreshSides();
+    [[nodiscard]] judgement::Known<judgement::PortShape> otherShape() const;
+    void takeAnswer(Side& side);
+    void placeTip();
+
+    Workspace& m_workspace;
+    FieldSolver m_solver;
+    bool m_seen = false;
+    Side m_present;
+    Side m_other;
+    judgement::Known<judgement::PortAir> m_flow;
+    std::optional<VolumeFlow> m_wished;
+    judgement::TipPlace m_tip;
+    bool m_placed = false;
+    std::optional<std::size_t> m_port;
+    std::optional<std::size_t> m_station;
+    Against m_against = Against::Pushes;
+    std::vector<judgement::WallPush> m_pushes;
+    Length m_reach = lengthFromMm(12.0);
+};
+
+}  // namespace euryth::app

@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/field_solver.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+
+#include "field/slice.hpp"
+
+namespace euryth::app {
+
+namespace {
+
+/// Ways of the air through the upright line in the middle of the window, as many as can be told apart.
+std::vector<std::vector<geometry::Point3>> streamlines(const judgement::VirtualPort& port)
+{
+    const field::Mesh& mesh = port.mesh();
+    const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
+    const auto& roof = mesh.nodes[mesh.firstInside * mesh.perLayer + line.front()];
+    const auto& floor = mesh.nodes[mesh.firstInside * mesh.perLayer + line.back()];
+    constexpr int count = 9;
+    std::vector<std::vector<geometry::Point3>> ways;
+    for (int i = 0; i < count; ++i) {
+        const double share = (i + 0.5) / count;
+        ways.push_back(field::streamline(port.field(),
+                                         {roof.x + (floor.x - roof.x) * share, roof.y + (floor.y - roof.y) * share,
+                                          roof.z + (floor.z - roof.z) * share},
+                                         lengthFromMm(2.0)));
+    }
+    std::erase_if(ways, [](const auto& way) { return way.size() < 2; });
+    return ways;
+}
+
+}  // namespace
+
+FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full)
+{
+    auto port = judgement::virtualPort(shape, full ? field::kFull : field::kCoarse);
+    if (!port)
+        return {nullptr, port.missing};
+    auto ways = streamlines(*port);
+    return {std::make_shared<const SolvedPort>(SolvedPort{std::move(*port.value), full, std::move(ways)}), {}};
+}
+
+FieldSolver::FieldSolver(QObject* parent) : QObject(parent)
+{
+    // One for each lane, and one more that may still be busy with an answer that nobody waits for any more.
+    m_pool.setMaxThreadCount(static_cast<int>(kLanes) + 1);
+}
+
+FieldSolver::~FieldSolver()
+{
+    m_pool.clear();
+    m_pool.waitForDone();
+}
+
+std::optional<FieldSolver::Answer> FieldSolver::find(const judgement::PortShape& shape) const
+{
+    const auto found = std::ranges::find(m_answers, shape, &std::pair<judgement::PortShape, Answer>::first);
+    return found == m_answers.end() ? std::nullopt : std::optional(found->second);
+}
+
+void FieldSolver::want(Lane lane, const judgement::PortShape& shape, bool full)
+{
+    LaneState& state = at(lane);
+    const auto known = find(shape);
+    if (known && (!full || !known->solved || known->solved->full))
+        return state.next.reset();
+    if (state.running && state.now->shape == shape) {
+        state.now->full = state.now->full || full;
+        return state.next.reset();
+    }
+    if (state.running && !state.runningFull) {
+        state.next = Wish{shape, full};
+        return;
+    }
+    start(lane, {shape, full});
+}
+
+void FieldSolver::start(Lane lane, Wish wish)
+{
+    LaneState& state = at(lane);
+    state.running = true;
+    state.runningFull = find(wish.shape).has_value();  // the coarse answer is there already
+    state.next.reset();
+    state.now = std::move(wish);
+    const quint64 ticket = ++state.ticket;
+    m_pool.start([this, lane, ticket, shape = state.now->shape, full = state.runningFull] {
+        Answer answer = solvePort(shape, full);
+        QMetaObject::invokeMethod(
+            this, [this, lane, ticket, shape, answer] { take(lane, ticket, shape, answer); }, Qt::QueuedConnection);
+    });
+}
+
+void FieldSolver::take(Lane lane, quint64 ticket, const judgement::PortShape& shape, const Answer& answer)
+{
+    keep(shape, answer);
+    LaneState& state = at(lane);
+    if (ticket != state.ticket)
+        return;  // nobody waits for it any more
+    state.running = false;
+    if (state.next)
+        start(lane, *state.next);
+    else if (answer.solved && !answer.solved->full && state.now->full)
+        start(lane, *state.now);
+    emit arrived();
+}
+
+void FieldSolver::keep(const judgement::PortShape& shape, const Answer& answer)
+{
+    const auto known = std::ranges::find(m_answers, shape, &std::pair<judgement::PortShape, Answer>::first);
+    if (known != m_answers.end()) {
+        const bool better = !known->second.solved || !known->second.solved->full;
+        if (better)
+            known->second = answer;
+        m_answers.splice(m_answers.begin(), m_answers, known);
+        return;
+    }
+    m_answers.emplace_front(shape, answer);
+    if (m_answers.size() > kKept)
+        m_answers.pop_back();
+}
+
+void FieldSolver::cancel(Lane lane)
+{
+    LaneState& state = at(lane);
+    ++state.ticket;
+    state.running = false;
+    state.next.reset();
+    emit arrived();
+}
+
+void FieldSolver::finish()
+{
+    while (std::ranges::any_of(m_lanes, &LaneState::running))
+        QCoreApplication::processEvents(QEventLoop::ExcludeUserInputEvents | QEventLoop::WaitForMoreEvents);
+}
+
+}  // namespace euryth::app

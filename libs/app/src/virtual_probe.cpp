@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/virtual_probe.hpp"
+
+#include <algorithm>
+
+namespace euryth::app {
+
+VirtualProbe::VirtualProbe(Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
+{
+    connect(&workspace, &Workspace::refreshed, this, &VirtualProbe::follow);
+    connect(&m_solver, &FieldSolver::arrived, this, [this] {
+        refreshSides();
+        emit changed();
+    });
+}
+
+void VirtualProbe::setSeen(bool seen)
+{
+    m_seen = seen;
+    if (seen)
+        follow();
+}
+
+void VirtualProbe::follow()
+{
+    if (!m_seen)
+        return;
+    followPort();
+    if (m_station != m_workspace.station()) {
+        m_station = m_workspace.station();
+        placeTip();
+    }
+    wantFields(true);
+    refreshSides();
+    emit changed();
+}
+
+void VirtualProbe::followPort()
+{
+    const job::Port* port = m_workspace.port();
+    if (m_port != m_workspace.portIndex()) {
+        m_port = m_workspace.portIndex();
+        m_station.reset();
+        m_wished.reset();
+        m_pushes.clear();
+    }
+    if (!port) {
+        m_present = {{std::nullopt, "a port"}, nullptr, {}, "a port"};
+        m_flow = {std::nullopt, "a port"};
+        return;
+    }
+    m_present.shape = judgement::shapeOf(*port, m_workspace.analysis());
+    const auto* set = m_workspace.probeResult();
+    m_flow = judgement::portAir(m_workspace.job(), *port, m_workspace.analysis(), m_wished,
+                                set ? &port->probes[set->index] : nullptr);
+}
+
+/// The tip goes to the chosen station, to the middle of it at first.
+void VirtualProbe::placeTip()
+{
+    const job::Port* port = m_workspace.port();
+    if (!port || !m_station)
+        return;
+    m_tip.s = port->stations[*m_station].s;
+    if (!m_placed)
+        m_tip.at = geometry::centroid(m_workspace.analysis().sections[*m_station]);
+    m_placed = true;
+    if (m_present.solved)
+        m_tip = judgement::keptInside(m_present.solved->port, m_tip);
+}
+
+judgement::Known<judgement::PortShape> VirtualProbe::otherShape() const
+{
+    if (!m_present.shape)
+        return m_present.shape;
+    switch (m_against) {
+    case Against::Pushes:
+        if (m_pushes.empty())
+            return {std::nullopt, {}};
+        return {judgement::moved(*m_present.shape, judgement::depthsOf(*m_present.shape, m_pushes)), {}};
+    case Against::Cuts: {
+        auto shape = judgement::afterCuts(*m_present.shape, m_workspace.analysis());
+        const std::string missing = shape ? std::string() : "a cut plan: " + m_workspace.analysis().cutProblem.missing;
+        return {std::move(shape), missing};
+    }
+    case Against::Plan: return judgement::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysis());
+    }
+    return {};
+}
+
+void VirtualProbe::wantFields(bool settled)
+{
+    if (m_present.shape)
+        m_solver.want(FieldSolver::Lane::Port, *m_present.shape, true);
+    m_other.shape = otherShape();
+    if (m_other.shape)
+        m_solver.want(FieldSolver::Lane::WhatIf, *m_other.shape, settled);
+    else
+        m_solver.cancel(FieldSolver::Lane::WhatIf);
+}
+
+void VirtualProbe::takeAnswer(Side& side)
+{
+    side.missing.clear();
+    if (!side.shape) {
+        side.solved.reset();
+        side.air.reset();
+        side.missing = side.shape.missing;
+        return;
+    }
+    const auto answer = m_solver.find(*side.shape);
+    if (!answer)
+        return;  // the last one stays until the next one is there
+    const bool same = side.solved == answer->solved && side.air && m_flow && side.air->air.flow == m_flow->flow;
+    side.missing = answer->missing;
+    side.solved = answer->solved;
+    if (same)
+        return;
+    side.air.reset();
+    if (side.solved && m_flow)
+        side.air = judgement::airInPort(side.solved->port, *m_flow);
+}
+
+void VirtualProbe::refreshSides()
+{
+    const bool before = m_present.solved != nullptr;
+    takeAnswer(m_present);
+    takeAnswer(m_other);
+    if (!m_flow && m_present.missing.empty())
+        m_present.missing = m_flow.missing;
+    if (m_present.solved && !before)
+        m_tip = judgement::keptInside(m_present.solved->port, m_tip);
+}
+
+bool VirtualProbe::isWorking() const
+{
+    return m_solver.isWorking(FieldSolver::Lane::Port) || m_solver.isWorking(FieldSolver::Lane::WhatIf);
+}
+
+void VirtualProbe::cancel()
+{
+    m_solver.cancel(FieldSolver::Lane::Port);
+    m_solver.cancel(FieldSolver::Lane::WhatIf);
+}
+
+void VirtualProbe::setFlow(std::optional<VolumeFlow> flow)
+{
+    m_wished = flow;
+    follow();
+}
+
+void VirtualProbe::setTip(judgement::TipPlace tip)
+{
+    m_tip = m_present.solved ? judgement::keptInside(m_present.solved->port, tip) : tip;
+    emit changed();
+}
+
+void VirtualProbe::stepTip(int along, int left, int up)
+{
+    judgement::TipPlace tip = m_tip;
+    tip.s += kStep * along;
+    tip.at.left += kStep.si() * left;
+    tip.at.up += kStep.si() * up;
+    setTip(tip);
+}
+
+std::optional<judgement::TipReading> VirtualProbe::reading() const
+{
+    if (!m_present.solved || !m_present.air)
+        return std::nullopt;
+    return judgement::readTip(m_present.solved->port, *m_present.air, m_tip);
+}
+
+std::optional<judgement::TipReading> VirtualProbe::otherReading() const
+{
+    if (!m_other.solved || !m_other.air)
+        return std::nullopt;
+    return judgement::readTip(m_other.solved->port, *m_other.air, m_tip);
+}
+
+void VirtualProbe::setAgainst(Against against)
+{
+    m_against = against;
+    m_other = {};
+    follow();
+}
+
+Length VirtualProbe::pushAt(std::size_t station, geometry::Sector sector) const
+{
+    if (!m_workspace.port() || station >= m_workspace.port()->stations.size())
+        return {};
+    const Length s = m_workspace.port()->stations[station].s;
+    const auto found =
+        std::ranges::find_if(m_pushes, [&](const judgement::WallPush& p) { return p.s == s && p.sector == sector; });
+    return found == m_pushes.end() ? Length{} : found->depth;
+}
+
+void VirtualProbe::push(std::size_t station, geometry::Sector sector, Length depth, bool settled)
+{
+    const Length s = m_workspace.port()->stations.at(station).s;
+    std::erase_if(m_pushes, [&](const judgement::WallPush& p) { return p.s == s && p.sector == sector; });
+    if (depth != Length{})
+        m_pushes.push_back({s, sector, depth, m_reach});
+    m_against = Against::Pushes;
+    wantFields(settled);
+    refreshSides();
+    emit changed();
+}
+
+void VirtualProbe::takeBackPush()
+{
+    if (m_pushes.empty())
+        return;
+    m_pushes.pop_back();
+    follow();
+}
+
+void VirtualProbe::clearPushes()
+{
+    m_pushes.clear();
+    follow();
+}
+
+void VirtualProbe::setReach(Length reach)
+{
+    m_reach = reach;
+    for (judgement::WallPush& push : m_pushes)
+        push.reach = reach;
+    follow();
+}
+
+std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) const
+{
+    const job::Port* port = m_workspace.port();
+    const auto& result = m_workspace.analysis().probes.at(probe);
+    if (!port || !m_present.solved || !result.station)
+        return {};
+    const job::ProbeSet& set = port->probes[probe];
+    const auto air = judgement::portAir(m_workspace.job(), *port, m_workspace.analysis(), std::nullopt, &set);
+    if (!air)
+        return {};
+    std::vector<probing::GridPoint> points;
+    for (const job::Reading& r : set.readings)
+        points.push_back({r.u, r.v});
+    return judgement::virtualReadings(m_present.solved->port, air->flow, port->stations[*result.station].s,
+                                      m_workspace.analysis().sections[*result.station], points);
+}
+
+}  // namespace euryth::app

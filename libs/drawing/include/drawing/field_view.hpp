@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include <QImage>
+#include <QPainter>
+
+#include "drawing/theme.hpp"
+#include "field/slice.hpp"
+#include "judgement/virtual_air.hpp"
+#include "units/units.hpp"
+
+namespace euryth::drawing {
+
+/// Ends of the colour scale of a computed field: of what a pitot can reach, the fastest place, and what all but the
+/// slowest places exceed.
+struct SpeedScale {
+    double low = 0.0;  ///< m/s
+    double high = 1.0;
+};
+
+/// Quadrilaterals in a plane with a speed at each corner; SI units.
+struct FieldSheet {
+    std::vector<geometry::Point> places;
+    std::vector<double> speeds;  ///< m/s
+    std::vector<std::array<std::uint32_t, 4>> faces;
+};
+/// Fills the faces with the colours of their speeds, even within each of their triangles' corners, and draws lines of
+/// equal speed over them at round values with their numbers.
+void paintSheet(QPainter& painter, const Theme& theme, const FieldSheet& sheet,
+                const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
+                const units::DisplayUnits& units);
+
+/// The computed field in one section, roof up, as seen from the window.
+struct FieldSectionScene {
+    FieldSheet sheet;
+    std::vector<geometry::Point> wall;       ///< closed
+    std::vector<geometry::Point> reach;      ///< how far out the pitot's tip can go
+    std::vector<geometry::Point> otherWall;  ///< of the port that it is compared with, drawn dashed; or empty
+    SpeedScale scale;
+    std::optional<geometry::Point> tip;
+    struct Handle {
+        geometry::Point at;
+        QString label;
+        bool chosen = false;
+    };
+    std::vector<Handle> handles;  ///< walls that can be pushed
+    bool roomForHandles = false;  ///< even where there are none, so that two pictures are of one size
+    bool otherIsPlan = true;      ///< the other wall is metal to remove; else what was there before
+    bool doubtful = false;        ///< the air has let go before here
+    QString missing;
+    units::DisplayUnits units;
+};
+/// The section of a solved port at `s`.
+FieldSectionScene fieldSection(const judgement::VirtualPort& port, const judgement::AirInPort& air, Length s,
+                               const SpeedScale& scale, const units::DisplayUnits& units);
+SpeedScale speedScale(const judgement::AirInPort& air);
+
+class FieldSectionView {
+public:
+    FieldSectionView(const FieldSectionScene& scene, const QRectF& rect);
+    void paint(QPainter& painter, const Theme& theme) const;
+    [[nodiscard]] QPointF toPixel(geometry::Point p) const;
+    [[nodiscard]] geometry::Point toSection(QPointF p) const;
+    [[nodiscard]] double pixelsPerMetre() const { return m_scale; }
+    [[nodiscard]] std::optional<std::size_t> handleAt(QPointF p) const;
+
+private:
+    const FieldSectionScene& m_scene;
+    QRectF m_rect;
+    double m_scale = 1.0;
+    geometry::Point m_middle;
+};
+
+/// The computed field in the upright middle of the port, from its right side. SI units; points are x from the window
+/// and z up, in the place of left and up.
+struct FieldLongScene {
+    FieldSheet sheet;
+    std::vector<geometry::Point> roof;
+    std::vector<geometry::Point> floor;
+    std::vector<std::vector<geometry::Point>> streamlines;
+    SpeedScale scale;
+    std::optional<geometry::Point> tip;
+    geometry::Point tipRoof;  ///< ends of the section in which the tip is
+    geometry::Point tipFloor;
+    std::vector<geometry::Point> doubtful;  ///< what lies behind a place where the air lets go, closed
+    std::optional<geometry::Point> letsGo;  ///< that place, on the wall where that is roof or floor
+    std::optional<geometry::Point> fastest;
+    bool airEnters = true;  ///< at the window
+    QString missing;
+    units::DisplayUnits units;
+};
+FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::AirInPort& air,
+                         const std::vector<std::vector<geometry::Point3>>& streamlines,
+                         const std::optional<judgement::TipPlace>& tip, const units::DisplayUnits& units);
+
+class FieldLongView {
+public:
+    FieldLongView(const FieldLongScene& scene, const QRectF& rect);
+    void paint(QPainter& painter, const Theme& theme) const;
+    [[nodiscard]] QPointF toPixel(geometry::Point p) const;
+    [[nodiscard]] geometry::Point toSide(QPointF p) const;
+
+private:
+    const FieldLongScene& m_scene;
+    QRectF m_rect;
+    double m_scale = 1.0;
+    QPointF m_origin;
+};
+
+/// The place of the tip that belongs to a point of the side view (x, z), in the section's upright middle.
+judgement::TipPlace tipFromSide(const judgement::VirtualPort& port, geometry::Point side);
+
+}  // namespace euryth::drawing

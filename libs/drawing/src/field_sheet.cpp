@@ -1,0 +1,128 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "drawing/field_view.hpp"
+#include "paint_tools.hpp"
+#include "units/format.hpp"
+
+namespace euryth::drawing {
+
+namespace {
+
+/// The speed scale's colours, ready to be looked up for every pixel.
+const std::array<QRgb, 256>& colours()
+{
+    static const auto table = [] {
+        std::array<QRgb, 256> t{};
+        for (std::size_t i = 0; i < t.size(); ++i)
+            t[i] = speedColour(static_cast<double>(i) / 255.0).rgb();
+        return t;
+    }();
+    return table;
+}
+
+QRgb colourOf(double share)
+{
+    return colours()[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * 255.0))];
+}
+
+/// A triangle with a share of the scale at each corner, by barycentric coordinates.
+void fillTriangle(QImage& image, const std::array<QPointF, 3>& p, const std::array<double, 3>& share)
+{
+    const double area = (p[1].x() - p[0].x()) * (p[2].y() - p[0].y()) - (p[2].x() - p[0].x()) * (p[1].y() - p[0].y());
+    if (std::abs(area) < 1e-9)
+        return;
+    const auto [left, right] = std::minmax({p[0].x(), p[1].x(), p[2].x()});
+    const auto [top, bottom] = std::minmax({p[0].y(), p[1].y(), p[2].y()});
+    const int x0 = std::max(0, static_cast<int>(std::floor(left)));
+    const int x1 = std::min(image.width() - 1, static_cast<int>(std::ceil(right)));
+    const int y0 = std::max(0, static_cast<int>(std::floor(top)));
+    const int y1 = std::min(image.height() - 1, static_cast<int>(std::ceil(bottom)));
+    constexpr double edge = -0.02;  // neighbours overlap a little, so that no pixel between them stays empty
+    for (int y = y0; y <= y1; ++y) {
+        auto* row = reinterpret_cast<QRgb*>(image.scanLine(y));
+        for (int x = x0; x <= x1; ++x) {
+            const double dx = x + 0.5 - p[0].x();
+            const double dy = y + 0.5 - p[0].y();
+            const double b = (dx * (p[2].y() - p[0].y()) - (p[2].x() - p[0].x()) * dy) / area;
+            const double c = ((p[1].x() - p[0].x()) * dy - dx * (p[1].y() - p[0].y())) / area;
+            if (b < edge || c < edge || b + c > 1.0 - edge)
+                continue;
+            row[x] = colourOf(share[0] + b * (share[1] - share[0]) + c * (share[2] - share[0]));
+        }
+    }
+}
+
+/// Round speeds inside the scale, in what is shown.
+std::vector<double> levelsOf(const SpeedScale& scale, const units::DisplayUnits& units)
+{
+    constexpr int about = 9;
+    std::vector<double> levels;
+    for (const auto& [value, label] : displayTicks({scale.low, scale.high, 0.0, 1.0}, units::Kind::Speed, units, about))
+        levels.push_back(value);
+    return levels;
+}
+
+void paintLines(QPainter& painter, const std::vector<field::IsoLine>& lines,
+                const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale,
+                const units::DisplayUnits& units)
+{
+    painter.setFont(font(11));
+    std::vector<QRectF> taken;
+    for (const field::IsoLine& line : lines) {
+        const double share = (line.level - scale.low) / (scale.high - scale.low);
+        const QColor ink = share > 0.5 ? QColor(0, 0, 0, 110) : QColor(255, 255, 255, 130);
+        painter.setPen(QPen(ink, 1.0));
+        for (const auto& piece : line.pieces)
+            painter.drawLine(toPixel(piece[0]), toPixel(piece[1]));
+        if (line.pieces.empty())
+            continue;
+        // Its number once, where nothing else stands yet.
+        const QString label = QString::fromStdString(units::formatNumber(units::Kind::Speed, line.level, units));
+        QRectF box(0, 0, painter.fontMetrics().horizontalAdvance(label) + 4, 13);
+        for (std::size_t i = 0; i < line.pieces.size(); i += 7) {
+            box.moveCenter(toPixel(line.pieces[(i + line.pieces.size() / 2) % line.pieces.size()][0]));
+            const bool free = std::ranges::none_of(taken, [&](const QRectF& other) { return other.intersects(box); });
+            if (!free)
+                continue;
+            taken.push_back(box.adjusted(-14, -8, 14, 8));
+            painter.setPen(share > 0.5 ? QColor(0x12, 0x18, 0x24) : QColor(Qt::white));
+            painter.drawText(box, Qt::AlignCenter, label);
+            break;
+        }
+    }
+}
+
+}  // namespace
+
+void paintSheet(QPainter& painter, const Theme&, const FieldSheet& sheet,
+                const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
+                const units::DisplayUnits& units)
+{
+    const double ratio = painter.device()->devicePixelRatioF();
+    QImage image((clip.size() * ratio).toSize(), QImage::Format_ARGB32_Premultiplied);
+    if (image.isNull())
+        return;
+    image.setDevicePixelRatio(ratio);
+    image.fill(Qt::transparent);
+    std::vector<QPointF> pixels;
+    std::vector<double> shares;
+    for (std::size_t i = 0; i < sheet.places.size(); ++i) {
+        pixels.push_back((toPixel(sheet.places[i]) - clip.topLeft()) * ratio);
+        shares.push_back((sheet.speeds[i] - scale.low) / (scale.high - scale.low));
+    }
+    for (const auto& face : sheet.faces) {
+        for (const std::size_t third : {std::size_t{1}, std::size_t{2}}) {
+            const std::array<std::uint32_t, 3> corner{face[0], face[third], face[third + 1]};
+            fillTriangle(image, {pixels[corner[0]], pixels[corner[1]], pixels[corner[2]]},
+                         {shares[corner[0]], shares[corner[1]], shares[corner[2]]});
+        }
+    }
+    painter.drawImage(clip.topLeft(), image);
+    paintLines(painter, field::isoLines(sheet.places, sheet.speeds, sheet.faces, levelsOf(scale, units)), toPixel,
+               scale, units);
+}
+
+}  // namespace euryth::drawing

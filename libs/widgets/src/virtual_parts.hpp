@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+
+#include <QCoreApplication>
+
+#include "form_parts.hpp"
+#include "units/format.hpp"
+#include "widgets/virtual_views.hpp"
+
+namespace euryth::widgets {
+
+/// A label whose text follows the virtual probe.
+QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QString()> text);
+
+/// A plain number.
+inline QString plainText(const app::Workspace& w, double value, int decimals)
+{
+    return QString::fromStdString(units::formatPlain(value, decimals, w.displayUnits()));
+}
+/// "1.59x"
+inline QString ratioText(const app::Workspace& w, double ratio)
+{
+    return QString::fromStdString(units::format(Ratio{ratio}, w.displayUnits()));
+}
+QString sectorText(geometry::Sector sector);
+/// A wall's verdict in words: holds, near, lets go and where.
+QString wallVerdict(const app::Workspace& w, const judgement::WallAir& wall);
+
+}  // namespace euryth::widgets
