@@ -297,12 +297,16 @@ TEST_CASE("field and short-side: the demo port's air, with the place where it is
 TEST_CASE("export writes what the ending says, and only that")
 {
     const TempFolder folder;
-    for (const char* ending : {"pdf", "svg", "dxf", "csv"}) {
+    for (const char* ending : {"pdf", "svg", "dxf", "csv", "stl", "vtk"}) {
         const std::string path = (folder.path() / (std::string("x.") + ending)).string();
         CHECK(call({"export", kDemo, "--port", "I1", "--to", path}).code == commands::kDone);
         CHECK(std::filesystem::file_size(path) > 500);
     }
-    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.stl"}).err.find("not built yet") != std::string::npos);
+    const std::string mesh = (folder.path() / "y.vtk").string();
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", mesh, "--flow-m3s", "0.1"}).code == commands::kDone);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", mesh, "--flow-m3s", "much"}).code == commands::kWrongUsage);
+    CHECK(call({"export", kDemo, "--port", "E1", "--to", mesh}).code == commands::kJobHasErrors);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.case"}).err.find("not built yet") != std::string::npos);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.png"}).code == commands::kWrongUsage);
     CHECK(call({"export", kDemo, "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
           commands::kJobHasErrors);

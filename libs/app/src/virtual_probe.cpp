@@ -50,9 +50,14 @@ void VirtualProbe::followPort()
         return;
     }
     m_present.shape = judgement::shapeOf(*port, m_workspace.analysis());
+    m_flow = flowOf(*port);
+}
+
+judgement::Known<judgement::PortAir> VirtualProbe::flowOf(const job::Port& port) const
+{
     const auto* set = m_workspace.probeResult();
-    m_flow = judgement::portAir(m_workspace.job(), *port, m_workspace.analysis(), m_wished,
-                                set ? &port->probes[set->index] : nullptr);
+    return judgement::portAir(m_workspace.job(), port, m_workspace.analysis(), m_wished,
+                              set ? &port.probes[set->index] : nullptr);
 }
 
 /// The tip goes to the chosen station, to the middle of it at first.

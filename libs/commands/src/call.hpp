@@ -57,6 +57,10 @@ job::Job loadOrThrow(const std::string& path);
 const job::Port& portOrThrow(const job::Job& job, const std::string& id);
 /// Where a port or branch stands in the file.
 std::string portPlace(const job::Port& port);
+/// A number with a decimal point and nothing behind it.
+std::optional<double> plainNumber(const std::string& text);
+/// The option --flow-m3s.
+VolumeFlow flowOf(const std::string& text);
 /// A number for people and scripts: ten significant digits, so that binary noise does not show.
 Json number(double value);
 template <class T>

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <charconv>
 #include <fstream>
 #include <ostream>
 #include <sstream>
@@ -13,23 +12,6 @@
 namespace euryth::commands {
 
 namespace {
-
-std::optional<double> plainNumber(const std::string& text)
-{
-    double value = 0.0;
-    const char* end = text.data() + text.size();
-    const auto read = std::from_chars(text.data(), end, value);
-    return read.ec == std::errc{} && read.ptr == end ? std::optional(value) : std::nullopt;
-}
-
-VolumeFlow flowOf(const std::string& text)
-{
-    constexpr double most = 10.0;
-    const auto flow = plainNumber(text);
-    if (!flow || !(*flow > 0.0) || *flow > most)
-        throw CallError(kWrongUsage, "--flow-m3s: '" + text + "' must be a number over 0, at most 10");
-    return VolumeFlow::fromSi(*flow);
-}
 
 struct Loaded {
     job::Job job;

@@ -22,6 +22,7 @@ struct CallEntry {
     std::string_view help;
     std::span<const std::string_view> options;   ///< all of them are needed
     int (*call)(const Request&, std::ostream&);  ///< null where the call is not built yet
+    std::string_view mayHave;                    ///< an option that may be given too
 };
 
 constexpr std::array<std::string_view, 1> kPort{"port"};
@@ -53,8 +54,9 @@ constexpr std::array kCalls{
     CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
               "speed from a viscous run", kNone, nullptr},
-    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf)", "plan, cards and full-size templates", kPortTo,
-              callExport},
+    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk) [--flow-m3s Q]",
+              "plan, cards and full-size templates; the port's air as a surface; its mesh with speeds", kPortTo,
+              callExport, "flow-m3s"},
 };
 
 void printHelp(std::ostream& out)
@@ -90,7 +92,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         po::store(po::command_line_parser(arguments).options(options).positional(positions).style(style).run(), given);
         po::notify(given);
         for (const auto& [name, value] : given) {
-            const bool takes = name == "job" || std::ranges::find(entry.options, name) != entry.options.end();
+            const bool takes =
+                name == "job" || name == entry.mayHave || std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
                 throw CallError(kWrongUsage, std::string(entry.name) + " takes no --" + name + usage);
         }

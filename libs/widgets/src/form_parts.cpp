@@ -85,6 +85,8 @@ QWidget* listButtons(const QString& add, const QString& remove, const std::funct
     return row;
 }
 
+void whenShown(QWidget* widget, const std::function<void()>& shown) { new ShowWatch(widget, shown); }
+
 void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh)
 {
     new ShowWatch(widget, refresh);

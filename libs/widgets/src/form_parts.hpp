@@ -19,6 +19,8 @@ void editPort(Context context, const QString& text, const std::function<void(job
 QWidget* listButtons(const QString& add, const QString& remove, const std::function<void()>& adding,
                      const std::function<void()>& removing);
 
+/// Calls `shown` whenever the widget is shown.
+void whenShown(QWidget* widget, const std::function<void()>& shown);
 /// Calls `refresh` when the widget is shown and after each change while it is: for what takes long to work out.
 void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh);
 

@@ -235,6 +235,7 @@ void MainWindow::refresh()
     action(CommandId::CopyPlan)->setEnabled(station);
     action(CommandId::NextPlan)->setEnabled(port && !workspace.port()->plans.empty());
     action(CommandId::BenchSheets)->setEnabled(station);
+    action(CommandId::FieldToFile)->setEnabled(station);
     action(CommandId::UseSuggestedPlan)->setEnabled(workspace.analysis().wantedArea.has_value());
 }
 

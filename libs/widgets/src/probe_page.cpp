@@ -107,7 +107,7 @@ QWidget* ProbePage::makeReadings()
     column->setSpacing(8);
     column->addLayout(top, 1);
     column->addWidget(stripPanel);
-    readings->setFocusProxy(findChild<EntryView*>(QStringLiteral("probeTable")));
+    readings->setFocusProxy(readings->findChild<EntryView*>(QStringLiteral("probeTable")));
     return readings;
 }
 

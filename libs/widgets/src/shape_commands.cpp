@@ -2,6 +2,7 @@
 #include <QFile>
 #include <QFileInfo>
 
+#include "exports/mesh_files.hpp"
 #include "files/house_file.hpp"
 #include "job/plans.hpp"
 #include "paper/writers.hpp"
@@ -48,6 +49,7 @@ bool MainWindow::runShapeCommand(CommandId id)
     case CommandId::HouseFromFile: houseFromFile(); return true;
     case CommandId::HouseToFile: houseToFile(); return true;
     case CommandId::BenchSheets: exportSheets(); return true;
+    case CommandId::FieldToFile: exportField(); return true;
     default: return false;
     }
 }
@@ -141,6 +143,39 @@ void MainWindow::exportSheets()
                             : tl::expected<void, std::string>(tl::unexpected(text.error()));
     if (!saved)
         m_prompts.tell(this, tr("The sheets are not written"), QString::fromStdString(saved.error()));
+}
+
+void MainWindow::exportField()
+{
+    const job::Port* port = m_context.workspace.port();
+    const QString title = tr("Port as mesh or surface");
+    const auto shape = port ? judgement::shapeOf(*port, m_context.workspace.analysis())
+                            : judgement::Known<judgement::PortShape>{std::nullopt, "a port"};
+    if (!shape)
+        return m_prompts.tell(this, title, tr("Missing: %1.").arg(QString::fromStdString(shape.missing)));
+    const QString path = m_prompts.writeTo(
+        this, title,
+        QString::fromStdString(port->id).replace(QLatin1Char('/'), QLatin1Char('-')) + QStringLiteral(".vtk"),
+        tr("Mesh with speeds (*.vtk);;Surface of the air (*.stl)"));
+    if (path.isEmpty())
+        return;
+    const QString ending = QFileInfo(path).suffix().toLower();
+    std::string text;
+    if (ending == QLatin1String("stl")) {
+        text = exports::stlText(*shape, port->id);
+    } else if (ending == QLatin1String("vtk")) {
+        const auto air = findChild<ProbePage*>()->virtualProbe().flowOf(*port);
+        const auto solved = judgement::virtualPort(*shape, field::kFull);
+        if (!air || !solved)
+            return m_prompts.tell(this, title,
+                                  tr("Missing: %1.").arg(QString::fromStdString(air ? solved.missing : air.missing)));
+        text = exports::vtkText(*solved, air->flow);
+    } else {
+        return m_prompts.tell(this, title, tr("The file's name must end in .vtk or .stl."));
+    }
+    const auto saved = files::saveText(path.toStdString(), text);
+    if (!saved)
+        m_prompts.tell(this, tr("The file is not written"), QString::fromStdString(saved.error()));
 }
 
 }  // namespace euryth::widgets

@@ -230,8 +230,9 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
                      [&work] { work.state() == Work::State::Working ? work.stop() : work.start(); });
     QObject::connect(&work, &Work::changed, view, refresh);
     QObject::connect(&probe, &app::VirtualProbe::changed, view, [view, &work, refresh] {
-        if (view->isVisible())
-            work.want();
+        if (!view->isVisible())
+            return;
+        work.want();
         refresh();
     });
     whileSeen(context, view, [&work, refresh] {

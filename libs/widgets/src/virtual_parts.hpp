@@ -11,7 +11,7 @@
 
 namespace euryth::widgets {
 
-/// A label whose text follows the virtual probe.
+/// A label whose text follows the virtual probe while it is seen.
 QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QString()> text);
 
 /// A plain number.

@@ -94,8 +94,11 @@ QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QSt
     auto* label = new QLabel;
     label->setObjectName(QString::fromLatin1(name));
     const auto refresh = [label, text] { label->setText(text()); };
-    QObject::connect(&probe, &app::VirtualProbe::changed, label, refresh);
-    refresh();
+    QObject::connect(&probe, &app::VirtualProbe::changed, label, [label, refresh] {
+        if (label->isVisible())
+            refresh();
+    });
+    whenShown(label, refresh);
     return label;
 }
 

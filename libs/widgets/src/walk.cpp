@@ -118,9 +118,8 @@ std::vector<Stop> stops()
     const auto shape = [](View view) { return [view](Walk& walk) { walk.shape(view); }; };
     const auto probe = [](Air view) { return [view](Walk& walk) { walk.probe(view); }; };
     return {{"survey", survey(Tab::Sections)},
+            {"survey-walls", survey(Tab::Walls)},
             {"survey-valve-end", survey(Tab::ValveEnd)},
-            {"survey-runner", survey(Tab::Runner)},
-            {"survey-volumes", survey(Tab::Volumes)},
             {"survey-big-digits",
              [](Walk& walk) {
                  walk.look(true, false, true);
@@ -138,10 +137,16 @@ std::vector<Stop> stops()
             {"probe-short-side", probe(Air::ShortSide)},
             {"probe-what-if", [](Walk& walk) { walk.push(); }},
             {"probe-side-by-side", probe(Air::Beside)},
-            {"cut-dark",
+            {"cut",
              [](Walk& walk) {
                  walk.look(false, true, false);
                  walk.stage(CommandId::StageCut);
+             }},
+            {"four-compare",
+             [](Walk& walk) {
+                 constexpr std::size_t shifted = 5;  // the port whose core is shifted
+                 walk.four(shifted, 3);
+                 walk.survey(Tab::Compare);
              }},
             {"four-trap", [](Walk& walk) { walk.trap(); }}};
 }

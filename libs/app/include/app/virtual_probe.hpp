@@ -34,6 +34,8 @@ public:
     void cancel();
 
     [[nodiscard]] const judgement::Known<judgement::PortAir>& flow() const { return m_flow; }
+    /// That of the chosen port, whether anybody looks or not.
+    [[nodiscard]] judgement::Known<judgement::PortAir> flowOf(const job::Port& port) const;
     /// A flow of one's own; nothing takes the measured one again.
     void setFlow(std::optional<VolumeFlow> flow);
 

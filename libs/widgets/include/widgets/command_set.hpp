@@ -18,6 +18,7 @@ enum class CommandId {
     SaveJob,
     SaveJobAs,
     BenchSheets,
+    FieldToFile,
     HouseFromFile,
     HouseToFile,
     Quit,

@@ -112,6 +112,7 @@ private:
     void houseFromFile();
     void houseToFile();
     void exportSheets();
+    void exportField();
     // port_commands.cpp
     bool runPortCommand(CommandId id);
     void addPort();
