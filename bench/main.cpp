@@ -5,9 +5,14 @@
 #include <chrono>
 #include <cstdio>
 #include <cstdlib>
+#include <filesystem>
+#include <fstream>
 #include <random>
 #include <vector>
 
+#include <unistd.h>
+
+#include "exports/flow_case.hpp"
 #include "files/job_file.hpp"
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
@@ -83,6 +88,38 @@ std::string largeJobText(const job::Job& demo)
     return files::jobText(large);
 }
 
+/// The potential solver of the Debian package `openfoam` on the same mesh, where it is installed: the whole program, as
+/// a person would have to wait for it, reading its files included.
+void againstPackage(const job::Port& port, const judgement::PortAnalysis& analysis, double ours)
+{
+    if (std::system("command -v potentialFoam > /dev/null 2>&1") != 0) {
+        std::printf("%-58s not measured: the package openfoam is not installed\n", "the same mesh in potentialFoam");
+        return;
+    }
+    const auto solved = judgement::virtualPort(port, analysis, field::kFull);
+    const auto folder = std::filesystem::temp_directory_path() / ("euryth-bench-" + std::to_string(getpid()));
+    const auto run = [&](double flow) {
+        for (const auto& file : exports::potentialCase(*solved, VolumeFlow::fromSi(flow))) {
+            std::filesystem::create_directories((folder / file.path).parent_path());
+            std::ofstream(folder / file.path) << file.text;
+        }
+        const std::string command = "WM_PROJECT_DIR=${WM_PROJECT_DIR:-/usr/share/openfoam} potentialFoam -case '" +
+                                    folder.string() + "' > '" + (folder / "log").string() + "' 2>&1";
+        return milliseconds(
+            [&] {
+                std::filesystem::remove(folder / "0" / "Phi");
+                if (std::system(command.c_str()) != 0)
+                    std::printf("potentialFoam failed: see %s\n", (folder / "log").c_str());
+            },
+            3);
+    };
+    const double whole = run(0.08);
+    const double still = run(0.0);  // nothing to solve: reading and starting alone
+    std::printf("%-58s %9.3f ms, %.1f times the full field; without reading and starting %.3f ms, %.1f times\n",
+                "the same mesh in potentialFoam", whole, whole / ours, whole - still, (whole - still) / ours);
+    std::filesystem::remove_all(folder);
+}
+
 }  // namespace
 
 int main()
@@ -138,6 +175,7 @@ int main()
     report("coarse field of 8,000 nodes with velocities and boundary layer", coarse, 60);
     report("full field of 60,000 nodes, the same", full, 500);
     report("eight times as many nodes: time for each node over that of the full field, as ms", eight / full / 7.78, 2);
+    againstPackage(demo->ports[0], portAnalysis, full);
     report("filling of the cylinder at one speed", milliseconds([&] {
                g_keep = judgement::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
            }),

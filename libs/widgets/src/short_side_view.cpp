@@ -98,9 +98,9 @@ QString verdictText(const app::Workspace& w, const app::VirtualProbe& probe)
         return fieldMissing(probe, probe.present());
     const auto& floor = air->walls[geometry::index(Sector::Floor)];
     return tr("At %1 the short side %2. Up to %3, %4 from the window; H %5%6.")
-        .arg(w.text(Kind::Flow, air->air.flow.si()), wallVerdict(w, floor), w.text(Kind::Speed, floor.peak.si()),
-             w.text(Kind::Position, floor.peakAt.si()), floor.liftsOff() ? tr("over ") : tr("up to "),
-             plainText(w, floor.greatestShape, 2));
+        .arg(w.text(Kind::Flow, air->air.flow.si()), floor.near() ? tr("is near letting go") : wallVerdict(w, floor),
+             w.text(Kind::Speed, floor.peak.si()), w.text(Kind::Position, floor.peakAt.si()),
+             floor.liftsOff() ? tr("over ") : tr("up to "), plainText(w, floor.greatestShape, 2));
 }
 
 QString holdsText(const app::Workspace& w, const judgement::ShortSideHolds& holds)

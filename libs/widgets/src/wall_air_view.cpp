@@ -131,7 +131,10 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
         {tr("Speed"), tr("Boundary layer H")},
         [peel](int i) { peel->setShows(i == 0 ? drawing::PeelShows::FieldSpeed : drawing::PeelShows::Layer); },
         QStringLiteral("wallShows"));
-    peelPanel->setNote(tr("3 mm off the wall; hatched: behind where the air lets go of that wall"));
+    QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, [&w = context.workspace, peelPanel] {
+        peelPanel->setNote(tr("%1 off the wall; hatched: behind where the air lets go of that wall")
+                               .arg(w.text(Kind::Length, field::kPitotDistance.si())));
+    });
     peelPanel->addTool(shows);
     peelPanel->body()->addWidget(peel, 1);
     auto* spacePanel = new Panel(tr("In space"));

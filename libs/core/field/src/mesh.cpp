@@ -6,6 +6,7 @@
 #include <stdexcept>
 
 #include "geometry/wall_contour.hpp"
+#include "parallel.hpp"
 
 namespace euryth::field {
 
@@ -365,19 +366,18 @@ void block(Mesh& mesh, std::span<const Obstacle> obstacles)
 std::vector<double> distancesFromWall(const Mesh& mesh)
 {
     std::vector<double> distances(mesh.nodes.size());
-    const int nodes = static_cast<int>(distances.size());
-#pragma omp parallel for schedule(static)
-    for (int i = 0; i < nodes; ++i) {
-        const auto node = static_cast<std::size_t>(i);
-        const std::size_t first = node - node % mesh.perLayer;
-        double least = 1e9;
-        for (std::size_t k = 0; k < mesh.wall.size(); ++k) {
-            const Point3& a = mesh.nodes[first + mesh.wall[k]];
-            const Point3& b = mesh.nodes[first + mesh.wall[(k + 1) % mesh.wall.size()]];
-            least = std::min(least, squaredDistance(mesh.nodes[node], a, b));
+    parallelFor(distances.size(), [&](std::size_t from, std::size_t to) {
+        for (std::size_t node = from; node < to; ++node) {
+            const std::size_t first = node - node % mesh.perLayer;
+            double least = 1e9;
+            for (std::size_t k = 0; k < mesh.wall.size(); ++k) {
+                const Point3& a = mesh.nodes[first + mesh.wall[k]];
+                const Point3& b = mesh.nodes[first + mesh.wall[(k + 1) % mesh.wall.size()]];
+                least = std::min(least, squaredDistance(mesh.nodes[node], a, b));
+            }
+            distances[node] = std::sqrt(least);
         }
-        distances[node] = std::sqrt(least);
-    }
+    });
     return distances;
 }
 

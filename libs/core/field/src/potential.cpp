@@ -8,12 +8,12 @@
 #include <cmath>
 
 #include "element.hpp"
+#include "layered_matrix.hpp"
 
 namespace euryth::field {
 
 namespace {
 
-using Matrix = Eigen::SparseMatrix<double, Eigen::RowMajor>;
 using Element = Eigen::Matrix<double, 8, 8>;
 
 /// Stiffness of a cell of density 1.
@@ -70,17 +70,15 @@ public:
         m_pieces = std::move(pieces);
         m_count = count;
     }
-    PiecewisePreconditioner& analyzePattern(const Matrix&) { return *this; }
-    PiecewisePreconditioner& factorize(const Matrix& matrix) { return compute(matrix); }
-    PiecewisePreconditioner& compute(const Matrix& matrix)
+    PiecewisePreconditioner& analyzePattern(const LayeredMatrix&) { return *this; }
+    PiecewisePreconditioner& factorize(const LayeredMatrix& matrix) { return compute(matrix); }
+    PiecewisePreconditioner& compute(const LayeredMatrix& matrix)
     {
         m_inverse = matrix.diagonal().cwiseInverse();
         Eigen::MatrixXd coarse = Eigen::MatrixXd::Zero(m_count, m_count);
-        for (int row = 0; row < matrix.outerSize(); ++row) {
-            for (Matrix::InnerIterator it(matrix, row); it; ++it)
-                coarse(m_pieces[static_cast<std::size_t>(row)], m_pieces[static_cast<std::size_t>(it.col())]) +=
-                    it.value();
-        }
+        matrix.forEach([&](std::size_t row, std::size_t column, double value) {
+            coarse(m_pieces[row], m_pieces[column]) += value;
+        });
         m_coarse.compute(coarse.sparseView());
         return *this;
     }
@@ -107,54 +105,9 @@ private:
 
 /// The system for the nodes between entry and exit, which are in one run.
 struct System {
-    Matrix matrix;
+    LayeredMatrix matrix;
     Eigen::VectorXd right;
 };
-
-/// Which places of a layer share a cell with each place, in rising order, itself among them. All layers are alike, so
-/// that a node's row in the matrix has these places in its own layer and in both neighbouring ones.
-std::vector<std::vector<int>> neighbours(const Mesh& mesh)
-{
-    std::vector<std::vector<int>> of(mesh.perLayer);
-    for (std::size_t c = 0; c < mesh.cellsPerLayer(); ++c) {
-        for (std::size_t a = 0; a < 4; ++a) {
-            for (std::size_t b = 0; b < 4; ++b)
-                of[mesh.cells[c][a]].push_back(static_cast<int>(mesh.cells[c][b]));
-        }
-    }
-    for (auto& places : of) {
-        std::ranges::sort(places);
-        places.erase(std::ranges::unique(places).begin(), places.end());
-    }
-    return of;
-}
-
-/// The matrix with its pattern and without its values: rows of the nodes between entry and exit.
-Matrix emptyMatrix(const Mesh& mesh, const std::vector<std::vector<int>>& near)
-{
-    const int perLayer = static_cast<int>(mesh.perLayer);
-    const int layers = static_cast<int>(mesh.layers()) - 2;
-    Eigen::Index entries = 0;
-    for (const auto& places : near)
-        entries += static_cast<Eigen::Index>(places.size()) * (3 * layers - 2);
-    Matrix matrix(perLayer * layers, perLayer * layers);
-    matrix.resizeNonZeros(entries);
-    int* outer = matrix.outerIndexPtr();
-    int* inner = matrix.innerIndexPtr();
-    std::fill_n(matrix.valuePtr(), entries, 0.0);
-    int slot = 0;
-    for (int layer = 0; layer < layers; ++layer) {
-        for (int place = 0; place < perLayer; ++place) {
-            *outer++ = slot;
-            for (int other = std::max(0, layer - 1); other <= std::min(layers - 1, layer + 1); ++other) {
-                for (const int neighbour : near[static_cast<std::size_t>(place)])
-                    inner[slot++] = other * perLayer + neighbour;
-            }
-        }
-    }
-    *outer = slot;
-    return matrix;
-}
 
 /// Blocked cells let next to nothing pass; nothing at all would leave nodes inside metal without an equation.
 constexpr double kBlocked = 1e-6;
@@ -167,60 +120,54 @@ double weightOf(const Mesh& mesh, const std::vector<double>& density, std::size_
 }
 
 /// For each cell of a layer: of each of its four places the number among the neighbours of each other one.
-std::vector<std::array<std::array<int, 4>, 4>> positionsOf(const Mesh& mesh, const std::vector<std::vector<int>>& near)
+using Positions = std::vector<std::array<std::array<std::size_t, 4>, 4>>;
+
+Positions positionsOf(const Mesh& mesh, const LayeredMatrix& matrix)
 {
-    std::vector<std::array<std::array<int, 4>, 4>> positions(mesh.cellsPerLayer());
+    Positions positions(mesh.cellsPerLayer());
     for (std::size_t c = 0; c < positions.size(); ++c) {
         for (std::size_t a = 0; a < 4; ++a) {
-            const auto& places = near[mesh.cells[c][a]];
-            for (std::size_t b = 0; b < 4; ++b) {
-                positions[c][a][b] = static_cast<int>(
-                    std::ranges::lower_bound(places, static_cast<int>(mesh.cells[c][b])) - places.begin());
-            }
+            for (std::size_t b = 0; b < 4; ++b)
+                positions[c][a][b] = matrix.position(mesh.cells[c][a], mesh.cells[c][b]);
         }
     }
     return positions;
 }
 
-System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements,
-                const std::vector<std::vector<int>>& near)
+System assemble(const Mesh& mesh, const std::vector<double>& density, const std::vector<Element>& elements)
 {
-    const auto positions = positionsOf(mesh, near);
-    System system;
-    system.matrix = emptyMatrix(mesh, near);
+    System system{LayeredMatrix(mesh), {}};
     system.right = Eigen::VectorXd::Zero(system.matrix.rows());
-    const int perLayer = static_cast<int>(mesh.perLayer);
-    const int layers = static_cast<int>(mesh.layers()) - 2;
-    const int* outer = system.matrix.outerIndexPtr();
-    double* values = system.matrix.valuePtr();
-    const auto addCell = [&](int k, std::size_t c) {
-        const std::size_t cell = static_cast<std::size_t>(k) * positions.size() + c;
+    const Positions positions = positionsOf(mesh, system.matrix);
+    const std::size_t perLayer = mesh.perLayer;
+    const std::size_t layers = system.matrix.layers();
+    // Layer k of the cells lies between layers k - 1 and k of the unknowns.
+    const auto addCell = [&](std::size_t k, std::size_t c) {
+        const std::size_t cell = k * positions.size() + c;
         const double weight = weightOf(mesh, density, cell);
         for (std::size_t a = 0; a < 8; ++a) {
             const std::size_t place = mesh.cells[c][a % 4];
-            const int row = k + static_cast<int>(a / 4) - 1;  // layer among the inner ones
-            if (row < 0 || row >= layers)
+            const bool outside = (k == 0 && a < 4) || (k == layers && a >= 4);
+            if (outside)
                 continue;
-            const int count = static_cast<int>(near[place].size());
-            const int unknown = row * perLayer + static_cast<int>(place);
+            const std::size_t row = k + a / 4 - 1;
             for (std::size_t b = 0; b < 8; ++b) {
-                const int column = k + static_cast<int>(b / 4) - 1;
                 const double value = weight * elements[cell](static_cast<int>(a), static_cast<int>(b));
-                if (column < 0)
-                    system.right[unknown] -= value;
-                else if (column < layers)
-                    values[outer[unknown] + (column - std::max(0, row - 1)) * count + positions[c][a % 4][b % 4]] +=
-                        value;
+                if (k == 0 && b < 4)
+                    system.right[static_cast<Eigen::Index>(row * perLayer + place)] -= value;
+                else if (k < layers || b < 4)
+                    system.matrix.at(row, place, 1 + b / 4 - a / 4, positions[c][a % 4][b % 4]) += value;
             }
         }
     };
     // A layer of cells adds to the rows of its two layers of nodes, so that every second one can go at the same time.
-    for (const int parity : {0, 1}) {
-#pragma omp parallel for schedule(static)
-        for (int k = parity; k <= layers; k += 2) {
-            for (std::size_t c = 0; c < positions.size(); ++c)
-                addCell(k, c);
-        }
+    for (const std::size_t parity : {std::size_t{0}, std::size_t{1}}) {
+        parallelFor((layers + 2 - parity) / 2, [&](std::size_t from, std::size_t to) {
+            for (std::size_t i = from; i < to; ++i) {
+                for (std::size_t c = 0; c < positions.size(); ++c)
+                    addCell(2 * i + parity, c);
+            }
+        });
     }
     return system;
 }
@@ -283,7 +230,6 @@ double Vector3::length() const { return std::sqrt(x * x + y * y + z * z); }
 struct PotentialSolver::Parts {
     const Mesh& mesh;
     std::vector<Element> elements;
-    std::vector<std::vector<int>> near;
     std::vector<double> even;
 };
 
@@ -291,13 +237,11 @@ PotentialSolver::PotentialSolver(const Mesh& mesh)
 {
     const auto local = gaussGradients();
     std::vector<Element> elements(mesh.cells.size());
-    const int cells = static_cast<int>(mesh.cells.size());
-#pragma omp parallel for schedule(static)
-    for (int c = 0; c < cells; ++c) {
-        const auto at = static_cast<std::size_t>(c);
-        elements[at] = stiffness(cornersOf(mesh, mesh.cells[at]), local);
-    }
-    m_parts = std::make_unique<const Parts>(Parts{mesh, std::move(elements), neighbours(mesh), evenFlow(mesh)});
+    parallelFor(elements.size(), [&](std::size_t from, std::size_t to) {
+        for (std::size_t c = from; c < to; ++c)
+            elements[c] = stiffness(cornersOf(mesh, mesh.cells[c]), local);
+    });
+    m_parts = std::make_unique<const Parts>(Parts{mesh, std::move(elements), evenFlow(mesh)});
 }
 
 PotentialSolver::~PotentialSolver() = default;
@@ -306,12 +250,12 @@ Potential PotentialSolver::solve(const std::vector<double>& density, const std::
                                  double tolerance) const
 {
     const Mesh& mesh = m_parts->mesh;
-    const System system = assemble(mesh, density, m_parts->elements, m_parts->near);
+    const System system = assemble(mesh, density, m_parts->elements);
     Potential result;
     result.value = guess.size() == mesh.nodes.size() ? guess : m_parts->even;
     const auto inner = system.right.size();
     const auto first = static_cast<std::ptrdiff_t>(mesh.perLayer);
-    Eigen::ConjugateGradient<Matrix, Eigen::Lower | Eigen::Upper, PiecewisePreconditioner> solver;
+    Eigen::ConjugateGradient<LayeredMatrix, Eigen::Lower | Eigen::Upper, PiecewisePreconditioner> solver;
     solver.setTolerance(tolerance);
     usePieces(mesh, solver.preconditioner());
     solver.compute(system.matrix);

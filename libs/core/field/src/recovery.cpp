@@ -3,6 +3,7 @@
 
 #include "element.hpp"
 #include "field/potential.hpp"
+#include "parallel.hpp"
 
 namespace euryth::field {
 
@@ -114,15 +115,12 @@ std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>&
     // Inner nodes first; then those of wall and ends, each by the fit of the inner node that is nearest to it.
     std::vector<Fit> fits(mesh.nodes.size());
     const std::size_t last = mesh.layers() - 1;
-    const int inner = static_cast<int>(last);
-#pragma omp parallel for schedule(static)
-    for (int layer = 1; layer < inner; ++layer) {
-        for (std::size_t place = 0; place < mesh.perLayer; ++place) {
-            const std::size_t node = static_cast<std::size_t>(layer) * mesh.perLayer + place;
-            if (!onWall[place])
+    parallelFor(last - 1, [&](std::size_t from, std::size_t to) {
+        for (std::size_t node = (from + 1) * mesh.perLayer; node < (to + 1) * mesh.perLayer; ++node) {
+            if (!onWall[node % mesh.perLayer])
                 fits[node] = patches.hasAir(node) ? patches.fitAt(node) : Fit(Fit::Zero());
         }
-    }
+    });
     const auto byFitOf = [&](std::size_t owner, std::size_t node) -> Eigen::RowVector3d {
         Eigen::RowVector4d row;
         row << 1.0, (patches.position(node) - patches.position(owner)).transpose();

@@ -1,0 +1,208 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "exports/flow_case.hpp"
+
+#include <algorithm>
+#include <array>
+#include <map>
+#include <optional>
+
+#include "number_text.hpp"
+
+namespace euryth::exports {
+
+namespace {
+
+using Face = std::array<std::uint32_t, 4>;
+
+enum class Patch { Window, Throat, WindowSides, ThroatSides, Wall };
+constexpr std::array<const char*, 5> kPatchNames{"window", "throat", "windowSides", "throatSides", "wall"};
+
+std::string header(const char* type, const std::string& object, const std::string& folder)
+{
+    return std::string("FoamFile\n{\n    version 2.0;\n    format ascii;\n    class ") + type + ";\n    location \"" +
+           folder + "\";\n    object " + object + ";\n}\n\n";
+}
+
+/// Corners of a cell's six faces, each seen from outside against the clock.
+constexpr std::array<Face, 6> kFaces{
+    {{0, 3, 2, 1}, {4, 5, 6, 7}, {0, 1, 5, 4}, {1, 2, 6, 5}, {2, 3, 7, 6}, {3, 0, 4, 7}}};
+
+struct MeshFace {
+    Face nodes;
+    std::size_t owner = 0;
+    std::optional<std::size_t> neighbour;
+    Patch patch = Patch::Wall;
+};
+
+Patch patchOf(const field::Mesh& mesh, std::size_t layer, std::size_t face)
+{
+    if (layer == 0 && face == 0)
+        return Patch::Window;
+    if (layer + 2 == mesh.layers() && face == 1)
+        return Patch::Throat;
+    if (layer < mesh.firstInside)
+        return Patch::WindowSides;
+    return layer >= mesh.lastInside ? Patch::ThroatSides : Patch::Wall;
+}
+
+/// Faces between cells first, by owner and neighbour; then those of each patch in turn.
+std::vector<MeshFace> facesOf(const field::Mesh& mesh)
+{
+    std::map<Face, std::size_t> seen;
+    std::vector<MeshFace> faces;
+    std::size_t cell = 0;
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        if (mesh.isBlocked(c))
+            continue;
+        for (std::size_t f = 0; f < kFaces.size(); ++f) {
+            MeshFace face{{}, cell, {}, patchOf(mesh, c / mesh.cellsPerLayer(), f)};
+            std::ranges::transform(kFaces[f], face.nodes.begin(), [&](std::uint32_t i) { return mesh.cells[c][i]; });
+            Face key = face.nodes;
+            std::ranges::sort(key);
+            const auto [known, isNew] = seen.try_emplace(key, faces.size());
+            if (isNew)
+                faces.push_back(face);
+            else
+                faces[known->second].neighbour = cell;
+        }
+        ++cell;
+    }
+    std::ranges::stable_sort(faces, [](const MeshFace& a, const MeshFace& b) {
+        if (a.neighbour.has_value() != b.neighbour.has_value())
+            return a.neighbour.has_value();
+        if (a.neighbour)
+            return std::pair(a.owner, *a.neighbour) < std::pair(b.owner, *b.neighbour);
+        return a.patch < b.patch;
+    });
+    return faces;
+}
+
+/// Nodes that belong to an open cell get numbers of their own; the others none.
+std::vector<std::optional<std::size_t>> usedNodes(const std::vector<MeshFace>& faces, std::size_t count)
+{
+    std::vector<std::optional<std::size_t>> number(count);
+    for (const MeshFace& face : faces) {
+        for (const std::uint32_t node : face.nodes)
+            number[node] = 0;
+    }
+    std::size_t next = 0;
+    for (auto& n : number) {
+        if (n)
+            n = next++;
+    }
+    return number;
+}
+
+std::string boundary(const std::vector<MeshFace>& faces)
+{
+    std::string text = header("polyBoundaryMesh", "boundary", "constant/polyMesh");
+    text += std::to_string(kPatchNames.size()) + "\n(\n";
+    for (std::size_t p = 0; p < kPatchNames.size(); ++p) {
+        const auto belongs = [&](const MeshFace& face) {
+            return !face.neighbour && face.patch == static_cast<Patch>(p);
+        };
+        const auto first = std::ranges::find_if(faces, belongs);
+        const bool open = p <= static_cast<std::size_t>(Patch::Throat);
+        text += std::string("    ") + kPatchNames[p] + "\n    {\n        type " + (open ? "patch" : "wall") +
+                ";\n        nFaces " + std::to_string(std::ranges::count_if(faces, belongs)) + ";\n        startFace " +
+                std::to_string(first - faces.begin()) + ";\n    }\n";
+    }
+    return text + ")\n";
+}
+
+std::string list(const char* type, const char* object, std::size_t count, const std::string& content)
+{
+    return header(type, object, "constant/polyMesh") + std::to_string(count) + "\n(\n" + content + ")\n";
+}
+
+/// A field of the potential solver, with what holds on the end where the air comes in, on the other and on the walls.
+std::string fieldFile(const char* type, const char* object, const char* dimensions, const std::string& inside,
+                      const judgement::VirtualPort& port, const std::array<std::string, 3>& ends)
+{
+    const bool exhaust = port.shape().airFromValve;
+    std::string text = header(type, object, "0") + "dimensions " + dimensions + ";\ninternalField uniform " + inside +
+                       ";\nboundaryField\n{\n";
+    for (std::size_t p = 0; p < kPatchNames.size(); ++p) {
+        const std::size_t end = p > 1 ? 2 : (p == 0) != exhaust ? 0 : 1;
+        text += std::string("    ") + kPatchNames[p] + " { " + ends[end] + " }\n";
+    }
+    return text + "}\n";
+}
+
+}  // namespace
+
+std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port)
+{
+    const field::Mesh& mesh = port.mesh();
+    const auto faces = facesOf(mesh);
+    const auto number = usedNodes(faces, mesh.nodes.size());
+    std::string points;
+    std::size_t used = 0;
+    for (std::size_t i = 0; i < mesh.nodes.size(); ++i) {
+        if (!number[i])
+            continue;
+        ++used;
+        points += '(';
+        append(points, mesh.nodes[i].x, mesh.nodes[i].y, mesh.nodes[i].z);
+        points.back() = ')';
+        points += '\n';
+    }
+    std::string faceText;
+    std::string owners;
+    std::string neighbours;
+    std::size_t inner = 0;
+    for (const MeshFace& face : faces) {
+        faceText += "4(";
+        for (const std::uint32_t node : face.nodes)
+            faceText += std::to_string(*number[node]) + ' ';
+        faceText.back() = ')';
+        faceText += '\n';
+        owners += std::to_string(face.owner) + '\n';
+        if (face.neighbour) {
+            ++inner;
+            neighbours += std::to_string(*face.neighbour) + '\n';
+        }
+    }
+    const std::string folder = "constant/polyMesh/";
+    return {{folder + "points", list("vectorField", "points", used, points)},
+            {folder + "faces", list("faceList", "faces", faces.size(), faceText)},
+            {folder + "owner", list("labelList", "owner", faces.size(), owners)},
+            {folder + "neighbour", list("labelList", "neighbour", inner, neighbours)},
+            {folder + "boundary", boundary(faces)}};
+}
+
+std::vector<CaseFile> potentialCase(const judgement::VirtualPort& port, VolumeFlow flow)
+{
+    std::vector<CaseFile> files = polyMesh(port);
+    // Even over the end where the air comes in, square to it.
+    const bool exhaust = port.shape().airFromValve;
+    const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
+    const auto& sections = port.shape().sections;
+    const geometry::Point3 forward = geometry::frameAt(sections, exhaust ? port.end() : port.start()).forward();
+    const double speed = port.forward(flow).si() / port.openArea(end).si();
+    std::string inlet;
+    append(inlet, speed * forward.x, speed * forward.y, speed * forward.z);
+    inlet.pop_back();
+    files.push_back(
+        {"0/U", fieldFile("volVectorField", "U", "[0 1 -1 0 0 0 0]", "(0 0 0)", port,
+                          {"type fixedValue; value uniform (" + inlet + ");", "type zeroGradient;", "type slip;"})});
+    files.push_back(
+        {"0/p", fieldFile("volScalarField", "p", "[0 2 -2 0 0 0 0]", "0", port,
+                          {"type zeroGradient;", "type fixedValue; value uniform 0;", "type zeroGradient;"})});
+    files.push_back({"system/controlDict", header("dictionary", "controlDict", "system") +
+                                               "application potentialFoam;\nstartFrom startTime;\nstartTime 0;\n"
+                                               "stopAt endTime;\nendTime 1;\ndeltaT 1;\nwriteControl timeStep;\n"
+                                               "writeInterval 1;\n"});
+    files.push_back({"system/fvSchemes",
+                     header("dictionary", "fvSchemes", "system") +
+                         "ddtSchemes { default steadyState; }\ngradSchemes { default Gauss linear; }\n"
+                         "divSchemes { default Gauss linear; }\nlaplacianSchemes { default Gauss linear corrected; }\n"
+                         "interpolationSchemes { default linear; }\nsnGradSchemes { default corrected; }\n"});
+    files.push_back(
+        {"system/fvSolution", header("dictionary", "fvSolution", "system") +
+                                  "solvers { Phi { solver GAMG; smoother DIC; tolerance 1e-7; relTol 0; } }\n"
+                                  "potentialFlow { nNonOrthogonalCorrectors 3; }\n"});
+    return files;
+}
+
+}  // namespace euryth::exports
