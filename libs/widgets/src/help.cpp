@@ -74,6 +74,13 @@ QString stageHelp(app::Stage stage)
                   "fixed lift, bench at a fixed depression, and type the readings from roof left to floor right. A "
                   "place is judged by its ratio to the section's mean: fast places ask for room, dead places are left "
                   "alone.</p><p>The picture between the readings is an interpolation, not a flow solution.</p>"
+                  "<p><b>Virtual probe</b> and the views after it show the speed computed in the whole port. Drag the "
+                  "tip, or move it by the arrow keys, half a millimetre a step, five with Shift; Page Up and Page Down "
+                  "move it along the runner. In <b>What if</b> a wall is pushed by dragging its square, or chosen by 1 "
+                  "(roof) to 8, clockwise, and pushed by + and -. There is no wake in it: what is hatched lies behind "
+                  "a "
+                  "place where the air lets go, and is not to be trusted; near a wall it is read at the pitot's "
+                  "distance.</p>"
                   "<p><b>Mind</b> your ears and fingers at the blower.</p>") +
                tables();
     case app::Stage::Cut:

@@ -138,6 +138,7 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     peelPanel->addTool(shows);
     peelPanel->body()->addWidget(peel, 1);
     auto* spacePanel = new Panel(tr("In space"));
+    spacePanel->setNote(tr("in the colours of the wall above"));
     auto* space = new LoftCanvas(context);
     space->setObjectName(QStringLiteral("fieldSpace"));
     space->setMinimumSize(200, 120);
