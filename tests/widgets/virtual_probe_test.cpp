@@ -209,12 +209,12 @@ TEST_CASE("a wall is dragged: the number moves the right way, and back again")
         CHECK_FALSE(f.probe.otherReading());
         before->setFocus();
         f.press(Qt::Key_5);  // the floor, clockwise from the roof
-        f.press(Qt::Key_Minus, Qt::ShiftModifier);
+        f.press(Qt::Key_Minus, Qt::ControlModifier);
         CHECK(inMm(f.probe.pushAt(station, Sector::Floor)) == Approx(-1.0));
         f.solve();
         CHECK(f.probe.otherReading()->speed.si() > speed);
         f.press(Qt::Key_1);
-        f.press(Qt::Key_Plus);
+        f.press(Qt::Key_Plus, Qt::ShiftModifier);  // as on most keyboards
         CHECK(inMm(f.probe.pushAt(station, Sector::Roof)) == Approx(0.1));
         QTest::mouseClick(f.find<QPushButton>("pushBack"), Qt::LeftButton);
         CHECK(f.probe.pushes().size() == 1);

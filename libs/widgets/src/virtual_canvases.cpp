@@ -181,10 +181,10 @@ bool FieldSectionCanvas::pushByKey(const QKeyEvent& event)
     const bool out = event.key() == Qt::Key_Plus || event.key() == Qt::Key_Equal;
     if (!out && event.key() != Qt::Key_Minus)
         return false;
-    constexpr Length step = lengthFromMm(0.1);
+    // + takes Shift on many keyboards, so that Ctrl it is that makes the step larger.
+    const Length step = lengthFromMm(event.modifiers() & Qt::ControlModifier ? 1.0 : 0.1);
     const std::size_t station = *workspace().station();
-    const Length depth =
-        m_probe.pushAt(station, m_wall) + step * static_cast<double>(out ? stepsOf(event) : -stepsOf(event));
+    const Length depth = m_probe.pushAt(station, m_wall) + (out ? step : step * -1.0);
     m_probe.push(station, m_wall, Length::fromSi(std::round(depth.si() * 1e4) / 1e4), true);
     return true;
 }

@@ -75,6 +75,8 @@ QWidget* readingPanel(Context context, app::VirtualProbe& probe)
         if (const auto& air = probe.present().air)
             probe.setTip({air->fastest.s, air->fastest.at});
     });
+    QObject::connect(&probe, &app::VirtualProbe::changed, go,
+                     [&probe, go] { go->setEnabled(probe.present().air.has_value()); });
     auto* numbers = new QHBoxLayout;
     numbers->setSpacing(16);
     numbers->addWidget(speed);
@@ -135,8 +137,10 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
     auto* line = new QWidget;
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(new QLabel(tr("flow")));
     auto* edit = new QLineEdit;
+    auto* label = new QLabel(tr("&flow"));
+    label->setBuddy(edit);
+    row->addWidget(label);
     edit->setObjectName(QStringLiteral("virtualFlow"));
     edit->setMaximumWidth(76);
     edit->setAlignment(Qt::AlignRight);
@@ -171,13 +175,13 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
             edit->setText(probe.flow() ? w.number(Kind::Flow, probe.flow()->flow.si()) : QString());
         const bool coarse = probe.present().solved && !probe.present().solved->full;
         QString text = w.symbol(Kind::Flow) + QStringLiteral(", ");
-        text += probe.flow() ? QString::fromStdString(probe.flow()->from)
-                             : tr("missing: %1").arg(QString::fromStdString(probe.flow().missing));
+        text += probe.flow() ? QString::fromStdString(probe.flow()->from) : tr("not known: type one");
         if (probe.isWorking())
             text += coarse ? tr("; coarse, the full answer is under way") : tr("; under way");
         else if (coarse)
             text += tr("; coarse answer");
         from->setText(text);
+        from->setToolTip(text);
     };
     QObject::connect(&probe, &app::VirtualProbe::changed, line, refresh);
     refresh();

@@ -97,7 +97,7 @@ QString hint(const Probe& probe)
         return tr("No such port: %1.").arg(QString::fromStdString(other.missing));
     return tr(
         "Drag a square to push a wall; or choose a wall by the keys 1 (roof) to 8, clockwise, and push it by + "
-        "and - (0.1 mm; with Shift 1 mm). Nothing of the job is changed. What the wall can give is told in Cut.");
+        "and - (0.1 mm; with Ctrl 1 mm). Nothing of the job is changed. What the wall can give is told in Cut.");
 }
 
 QWidget* reachEdit(Context context, Probe& probe)

@@ -120,7 +120,7 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const PortAna
         return {PortAir{benchFlow(*model, model->cam.lift, benchDepression(job)),
                         "reckoned at full lift and the bench's depression", room},
                 {}};
-    return {std::nullopt, "a flow: type one"};
+    return {std::nullopt, "a flow: no test, no probe set and no reckoned one gives it, so that it has to be typed"};
 }
 
 AirInPort airInPort(const VirtualPort& port, const PortAir& air)
