@@ -184,11 +184,13 @@ TEST_CASE("an exhaust port is an intake port seen from the other end")
     const auto& floorB = airOfB.walls[geometry::index(Sector::Floor)];
     CHECK(floorB.greatestShape == Approx(floorA.greatestShape).epsilon(1e-3));
     REQUIRE(floorA.liftsOffAt.has_value() == floorB.liftsOffAt.has_value());
-    const std::size_t last = floorA.shape.size() - 1;
+    const std::size_t last = floorA.layer.size() - 1;
     for (std::size_t i = 0; i <= last; i += 6) {
-        REQUIRE(floorA.shape[i].has_value() == floorB.shape[last - i].has_value());
-        if (floorA.shape[i])
-            CHECK(*floorB.shape[last - i] == Approx(*floorA.shape[i]).epsilon(2e-3));
+        REQUIRE(floorA.layer[i].has_value() == floorB.layer[last - i].has_value());
+        if (!floorA.layer[i])
+            continue;
+        CHECK(floorB.layer[last - i]->shape == Approx(floorA.layer[i]->shape).epsilon(2e-3));
+        CHECK(floorB.layer[last - i]->friction == Approx(floorA.layer[i]->friction).epsilon(5e-3));
     }
     const auto reading = readTip(b, airOfB, {lengthFromMm(50), {}});
     REQUIRE(reading);

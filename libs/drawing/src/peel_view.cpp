@@ -33,6 +33,25 @@ QString holdWord(cutting::Hold hold)
     return {};
 }
 
+/// How near a boundary layer is to letting go, from 0 to 1, by what is shown of it.
+double layerConcern(PeelShows shows, double value, double greatest)
+{
+    constexpr double fresh = 1.3;  // shape factor of a layer that nothing slows down
+    constexpr double lifted = 2.4;
+    if (shows == PeelShows::LayerShape)
+        return std::clamp((value - fresh) / (lifted - fresh), 0.0, 1.0);
+    return shows == PeelShows::LayerThickness ? value / greatest : 1.0 - value / greatest;
+}
+
+QString layerLabel(PeelShows shows, double value, const units::DisplayUnits& units)
+{
+    constexpr double perThousand = 1e3;
+    if (shows == PeelShows::LayerThickness)
+        return QString::fromStdString(units::formatNumber(units::Kind::Length, value, units));
+    return QString::fromStdString(shows == PeelShows::LayerShape ? units::formatPlain(value, 2, units)
+                                                                 : units::formatPlain(value * perThousand, 1, units));
+}
+
 }  // namespace
 
 PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
@@ -109,12 +128,12 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             label = tr("metal");
         }
         break;
-    case PeelShows::Layer:
+    case PeelShows::LayerShape:
+    case PeelShows::LayerThickness:
+    case PeelShows::LayerFriction:
         if (content.value) {
-            constexpr double fresh = 1.3;  // of a layer that nothing slows down
-            ground =
-                tint(theme.panel, theme.danger, std::clamp((*content.value - fresh) / (2.4 - fresh), 0.0, 1.0) * 0.6);
-            label = QString::fromStdString(units::formatPlain(*content.value, 2, m_scene.units));
+            ground = tint(theme.panel, theme.danger, 0.6 * layerConcern(m_scene.shows, *content.value, greatest));
+            label = layerLabel(m_scene.shows, *content.value, m_scene.units);
         } else {
             label = content.doubtful ? tr("off") : QStringLiteral("–");
         }

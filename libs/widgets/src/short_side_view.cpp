@@ -82,8 +82,8 @@ private:
     {
         drawing::ChartLine drawn{name, style, {}};
         for (std::size_t i = 0; i < wall.line.s.size(); ++i) {
-            if (wall.shape[i])
-                drawn.points.emplace_back(wall.line.s[i], *wall.shape[i]);
+            if (wall.layer[i])
+                drawn.points.emplace_back(wall.line.s[i], wall.layer[i]->shape);
         }
         return drawn;
     }

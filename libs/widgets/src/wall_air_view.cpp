@@ -26,6 +26,7 @@ public:
         setAccessibleName(tr("The wall unrolled, with the computed speed along it"));
         connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
     }
+    [[nodiscard]] drawing::PeelShows shows() const { return m_shows; }
     void setShows(drawing::PeelShows shows)
     {
         m_shows = shows;
@@ -82,7 +83,11 @@ private:
                 cell.value = *speed * side.air->air.flow.si();
         } else {
             const auto after = std::ranges::lower_bound(wall.line.s, s.si() - 1e-9) - wall.line.s.begin();
-            cell.value = wall.shape[static_cast<std::size_t>(std::min(after, std::ssize(wall.line.s) - 1))];
+            const auto at = static_cast<std::size_t>(std::min(after, std::ssize(wall.line.s) - 1));
+            if (const auto& layer = wall.layer[at])
+                cell.value = m_shows == drawing::PeelShows::LayerShape       ? layer->shape
+                             : m_shows == drawing::PeelShows::LayerThickness ? layer->momentumThickness
+                                                                             : layer->friction;
         }
         const bool exhaust = side.solved->port.shape().airFromValve;
         cell.doubtful = wall.liftsOff() && (exhaust ? s <= *wall.liftsOffAt : s >= *wall.liftsOffAt);
@@ -127,14 +132,29 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     view->setObjectName(QStringLiteral("wallAirView"));
     auto* peelPanel = new Panel(tr("The wall unrolled"));
     auto* peel = new WallPeel(context, probe);
+    const auto note = [&w = context.workspace, peelPanel, peel] {
+        const QString hatched = tr("; hatched: behind where the air lets go of that wall");
+        switch (peel->shows()) {
+        case drawing::PeelShows::LayerShape: return peelPanel->setNote(tr("shape factor H") + hatched);
+        case drawing::PeelShows::LayerThickness:
+            return peelPanel->setNote(tr("momentum thickness, %1").arg(w.symbol(Kind::Length)) + hatched);
+        case drawing::PeelShows::LayerFriction: return peelPanel->setNote(tr("friction, thousandths") + hatched);
+        default:
+            return peelPanel->setNote(tr("%1 off the wall").arg(w.text(Kind::Length, field::kPitotDistance.si())) +
+                                      hatched);
+        }
+    };
     auto* shows = makeSwitch(
-        {tr("Speed"), tr("Boundary layer H")},
-        [peel](int i) { peel->setShows(i == 0 ? drawing::PeelShows::FieldSpeed : drawing::PeelShows::Layer); },
+        {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction")},
+        [peel, note](int i) {
+            using S = drawing::PeelShows;
+            constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction};
+            peel->setShows(all[static_cast<std::size_t>(i)]);
+            note();
+        },
         QStringLiteral("wallShows"));
-    QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, [&w = context.workspace, peelPanel] {
-        peelPanel->setNote(tr("%1 off the wall; hatched: behind where the air lets go of that wall")
-                               .arg(w.text(Kind::Length, field::kPitotDistance.si())));
-    });
+    QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, note);
+    note();
     peelPanel->addTool(shows);
     peelPanel->body()->addWidget(peel, 1);
     auto* spacePanel = new Panel(tr("In space"));

@@ -172,18 +172,19 @@ System assemble(const Mesh& mesh, const std::vector<double>& density, const std:
     return system;
 }
 
-/// Pieces of a few layers, in each of which the section is parted into the middle block's quarters and eight sectors.
+/// Pieces of a few layers, in each of which the section is parted into the middle block's quarters and sixteen sectors.
 void usePieces(const Mesh& mesh, PiecewisePreconditioner& preconditioner)
 {
     const std::size_t around = mesh.wall.size();
     const std::size_t core = around / 4;
     const std::size_t inBlock = (core + 1) * (core + 1);
-    constexpr std::size_t zones = 12;
-    constexpr std::size_t sectors = 8;
+    constexpr std::size_t quarters = 4;
+    constexpr std::size_t sectors = 16;
+    constexpr std::size_t zones = quarters + sectors;
     constexpr std::size_t layersEach = 3;
     const auto zoneOf = [&](std::size_t place) -> std::size_t {
         if (place >= inBlock)
-            return 4 + (place - inBlock) % around / (around / sectors);
+            return quarters + (place - inBlock) % around * sectors / around;
         const std::size_t i = place % (core + 1);
         const std::size_t j = place / (core + 1);
         return (i > core / 2 ? 1u : 0u) + (j > core / 2 ? 2u : 0u);

@@ -180,7 +180,7 @@ WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line
     wall.greatestShape = layer.greatestShape;
     const std::size_t count = line.s.size();
     const auto inOrder = [&](std::size_t i) { return airFromValve ? count - 1 - i : i; };
-    wall.shape.resize(count);
+    wall.layer.resize(count);
     for (std::size_t i = 0; i < count; ++i) {
         const double along = edge.along[i];
         const auto point = std::ranges::lower_bound(layer.points, along, {}, &field::LayerPoint::along);
@@ -188,7 +188,7 @@ WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line
             if (!wall.liftsOffAt)
                 wall.liftsOffAt = Length::fromSi(line.s[inOrder(i)]);
         } else if (!layer.points.empty()) {
-            wall.shape[inOrder(i)] = (point == layer.points.end() ? layer.points.back() : *point).shape;
+            wall.layer[inOrder(i)] = point == layer.points.end() ? layer.points.back() : *point;
         }
     }
     wall.line = std::move(line);

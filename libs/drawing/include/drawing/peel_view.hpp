@@ -13,12 +13,14 @@
 
 namespace euryth::drawing {
 
-enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, Layer };
+/// The last three are of the boundary layer: shape factor, momentum thickness, friction coefficient.
+enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, LayerShape, LayerThickness, LayerFriction };
 
 /// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof. SI units.
 struct PeelScene {
     struct Cell {
-        std::optional<double> value;  ///< depth or wall in m, ratio to the mean, speed in m/s, or shape factor
+        std::optional<double>
+            value;  ///< depth or wall in m, ratio to the mean, speed in m/s, or what tells the boundary layer
         cutting::Hold hold = cutting::Hold::None;
         bool doubtful = false;  ///< the air has let go of the wall before here
     };

@@ -70,8 +70,9 @@ air::AirState roomOrStandardAir(const job::Bench& bench);
 /// comes in; the method ranks places and is not conservative (a viscous solution lets go a little earlier), so that a
 /// shape factor over field::kShapeWarning is a warning.
 struct WallAir {
-    field::WallLine line;                      ///< in the order of the stations
-    std::vector<std::optional<double>> shape;  ///< factor H at the places of the line, as far as the layer stays on
+    field::WallLine line;  ///< in the order of the stations
+    /// The layer at the places of the line, as far as it stays on.
+    std::vector<std::optional<field::LayerPoint>> layer;
     double greatestShape = 0.0;
     std::optional<Length> liftsOffAt;  ///< distance from the window
     Speed peak;                        ///< at the pitot's distance

@@ -1,0 +1,148 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The computed field as pictures: places and pixels belong together, colours tell the speed, doubt is seen.
+#include <catch2/catch.hpp>
+
+#include <QImage>
+
+#include "drawing/field_view.hpp"
+#include "drawing/peel_view.hpp"
+#include "support/demo.hpp"
+
+using namespace euryth;
+using namespace euryth::drawing;
+
+namespace {
+
+struct Solved {
+    job::Job job = demoJob();
+    judgement::PortAnalysis analysis = judgement::analyse(job, job.ports[0]);
+    judgement::VirtualPort port = *judgement::virtualPort(job.ports[0], analysis, field::kCoarse).value;
+    judgement::AirInPort air =
+        judgement::airInPort(port, {VolumeFlow::fromSi(0.08), {}, judgement::roomOrStandardAir(job.bench)});
+    units::DisplayUnits units;
+
+    Length shortSide() const { return job.ports[0].stations[*analysis.places.shortSide].s; }
+};
+
+constexpr QRect kPicture(0, 0, 400, 300);
+
+QImage pictureOf(const auto& view)
+{
+    QImage image(kPicture.size(), QImage::Format_RGB32);
+    image.fill(theme(Style::Paper).panel);
+    QPainter painter(&image);
+    view.paint(painter, theme(Style::Paper));
+    return image;
+}
+
+int lightness(const QImage& image, QPointF p) { return qGray(image.pixel(p.toPoint())); }
+
+int reddish(const QImage& image)
+{
+    int count = 0;
+    for (int y = 0; y < image.height(); ++y) {
+        for (int x = 0; x < image.width(); ++x) {
+            const QColor c = image.pixelColor(x, y);
+            count += c.red() > c.green() + 60 && c.red() > c.blue() + 60 ? 1 : 0;
+        }
+    }
+    return count;
+}
+
+}  // namespace
+
+TEST_CASE("a section of the field: fast is light, slow is dark, pixels and places belong together")
+{
+    const Solved s;
+    const auto scene = fieldSection(s.port, s.air, s.shortSide(), speedScale(s.air), s.units);
+    const FieldSectionView view(scene, kPicture);
+    for (const geometry::Point p : {geometry::Point{0.004, -0.007}, geometry::Point{-0.01, 0.002}}) {
+        const geometry::Point back = view.toSection(view.toPixel(p));
+        CHECK(back.left == Approx(p.left));
+        CHECK(back.up == Approx(p.up));
+    }
+    CHECK(view.toPixel({0.005, 0}).x() < view.toPixel({-0.005, 0}).x());  // left is left
+    CHECK(view.toPixel({0, 0.005}).y() < view.toPixel({0, -0.005}).y());  // roof is up
+    const QImage image = pictureOf(view);
+    CHECK(lightness(image, view.toPixel({0.001, -0.0125})) > lightness(image, view.toPixel({0.001, 0.004})) + 60);
+    CHECK_FALSE(scene.doubtful);
+    CHECK(scene.wall.size() == scene.reach.size());
+}
+
+TEST_CASE("behind lift-off section and long section are hatched")
+{
+    const Solved s;
+    REQUIRE(s.air.letsGoAt);
+    const auto before = fieldSection(s.port, s.air, s.port.start(), speedScale(s.air), s.units);
+    const auto behind = fieldSection(s.port, s.air, s.port.end(), speedScale(s.air), s.units);
+    CHECK(behind.doubtful);
+    CHECK(reddish(pictureOf(FieldSectionView(behind, kPicture))) >
+          reddish(pictureOf(FieldSectionView(before, kPicture))) + 500);
+    auto along = fieldLong(s.port, s.air, {}, {}, s.units);
+    CHECK(along.doubtful.size() >= 4);
+    const int hatched = reddish(pictureOf(FieldLongView(along, kPicture)));
+    along.doubtful.clear();
+    along.letsGo.reset();
+    CHECK(hatched > reddish(pictureOf(FieldLongView(along, kPicture))) + 100);
+}
+
+TEST_CASE("a point of the long section is a place of the tip, and back")
+{
+    const Solved s;
+    const auto scene = fieldLong(s.port, s.air, {}, judgement::TipPlace{s.shortSide(), {0.0, 0.003}}, s.units);
+    REQUIRE(scene.tip);
+    const FieldLongView view(scene, kPicture);
+    const auto back = tipFromSide(s.port, view.toSide(view.toPixel(*scene.tip)));
+    CHECK(inMm(back.s) == Approx(inMm(s.shortSide())).margin(2.0));  // to the nearest layer
+    CHECK(back.at.up == Approx(0.003).margin(1e-3));
+    CHECK(scene.roof.size() == scene.floor.size());
+}
+
+TEST_CASE("metal in the way is left open: no speed is painted over the boss")
+{
+    const Solved s;
+    const auto scene = fieldSection(s.port, s.air, s.shortSide(), speedScale(s.air), s.units);
+    const auto& boss = s.job.ports[0].stations[*s.analysis.places.shortSide].boss;
+    REQUIRE(boss.height);
+    const auto box = geometry::boxOf(s.analysis.sections[*s.analysis.places.shortSide]);
+    const FieldSectionView view(scene, kPicture);
+    const QPointF inBoss = view.toPixel({box.middle.left, box.middle.up + box.height.si() / 2 - boss.height->si() / 2});
+    CHECK(pictureOf(view).pixelColor(inBoss.toPoint()) == theme(Style::Paper).casting);
+}
+
+TEST_CASE("the wall unrolled tells speed, layer, and what is not known")
+{
+    PeelScene scene;
+    scene.s = {0.0, 0.02};
+    scene.names = {"", ""};
+    scene.cells.resize(2);
+    scene.speedLow = 40;
+    scene.speedHigh = 100;
+    for (auto& cell : scene.cells[0])
+        cell.value = 100;
+    for (auto& cell : scene.cells[1])
+        cell.value = 40;
+    const auto paint = [&](PeelShows shows) {
+        scene.shows = shows;
+        QImage image(kPicture.size(), QImage::Format_RGB32);
+        image.fill(Qt::white);
+        QPainter painter(&image);
+        PeelView(scene, kPicture).paint(painter, theme(Style::Paper));
+        return image;
+    };
+    const PeelView view(scene, kPicture);
+    const auto corner = [&](std::size_t station) {
+        return view.cell(station, geometry::Sector::Floor).topLeft() + QPointF(4, 4);
+    };
+    const QImage speeds = paint(PeelShows::FieldSpeed);
+    CHECK(lightness(speeds, corner(0)) > lightness(speeds, corner(1)) + 60);
+    for (auto& cell : scene.cells[0])
+        cell.value = 1.4;
+    for (auto& cell : scene.cells[1])
+        cell.value = 2.3;
+    const QImage shapes = paint(PeelShows::LayerShape);
+    CHECK(lightness(shapes, corner(1)) < lightness(shapes, corner(0)) - 15);
+    scene.cells[1][geometry::index(geometry::Sector::Floor)] = {{}, cutting::Hold::None, true};
+    CHECK(lightness(paint(PeelShows::LayerShape), corner(1)) > lightness(shapes, corner(1)));  // unknown: no colour
+    CHECK(paint(PeelShows::LayerThickness) != paint(PeelShows::LayerFriction));
+}
