@@ -6,7 +6,6 @@
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
-#include <fstream>
 #include <random>
 #include <vector>
 
@@ -99,10 +98,10 @@ void againstPackage(const job::Port& port, const judgement::PortAnalysis& analys
     const auto solved = judgement::virtualPort(port, analysis, field::kFull);
     const auto folder = std::filesystem::temp_directory_path() / ("euryth-bench-" + std::to_string(getpid()));
     const auto run = [&](double flow) {
-        for (const auto& file : exports::potentialCase(*solved, VolumeFlow::fromSi(flow))) {
-            std::filesystem::create_directories((folder / file.path).parent_path());
-            std::ofstream(folder / file.path) << file.text;
-        }
+        const auto problem =
+            exports::writeCase(folder, exports::potentialCase(*solved.value, VolumeFlow::fromSi(flow)));
+        if (!problem.empty())
+            std::printf("%s\n", problem.c_str());
         const std::string command = "WM_PROJECT_DIR=${WM_PROJECT_DIR:-/usr/share/openfoam} potentialFoam -case '" +
                                     folder.string() + "' > '" + (folder / "log").string() + "' 2>&1";
         return milliseconds(
@@ -181,6 +180,16 @@ int main()
            }),
            50);
     const std::string large = largeJobText(*demo);
+#ifdef EURYTH_WINDOW
+    report("start to the first painted window with the demo",
+           milliseconds(
+               [] {
+                   g_keep =
+                       std::system("QT_QPA_PLATFORM=offscreen '" EURYTH_WINDOW "' --demo --until-shown 2> /dev/null");
+               },
+               5),
+           1500);
+#endif
     report("opening a job of 16 ports x 40 stations, 200 probe sets",
            milliseconds([&] { g_keep = static_cast<double>(files::parseJob(large)->ports.size()); }), 300);
     return EXIT_SUCCESS;

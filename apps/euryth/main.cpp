@@ -53,7 +53,9 @@ int main(int argc, char** argv)
     const QCommandLineOption walk(QStringLiteral("walk"),
                                   QStringLiteral("Walk the stages, write a picture of each to <folder>, and end."),
                                   QStringLiteral("folder"));
-    options.addOptions({demo, walk});
+    const QCommandLineOption untilShown(QStringLiteral("until-shown"),
+                                        QStringLiteral("Show the window once, and end; to time the start."));
+    options.addOptions({demo, walk, untilShown});
     options.process(application);
 
     drawing::loadFonts();
@@ -84,6 +86,10 @@ int main(int argc, char** argv)
     else
         workspace.document().reset(app::makeJob({"New job", 1, 1, 1, {}, {}, {}, false}), {});
     window.show();
+    if (options.isSet(untilShown)) {
+        window.grab();  // everything laid out and painted
+        return 0;
+    }
     QTimer::singleShot(0, &window, &widgets::MainWindow::offerLeftovers);
     const int code = QApplication::exec();
     keep(settings, window, context);

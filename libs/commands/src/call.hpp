@@ -27,6 +27,7 @@ struct Request {
     std::string rpm;
     std::string flow;
     std::string points;
+    std::string quality;
 };
 
 /// Ends a call with a message and an exit code.
@@ -50,6 +51,7 @@ int callOpening(const Request& request, std::ostream& out);
 int callEngine(const Request& request, std::ostream& out);
 int callField(const Request& request, std::ostream& out);
 int callShortSide(const Request& request, std::ostream& out);
+int callViscous(const Request& request, std::ostream& out);
 int callExport(const Request& request, std::ostream& out);
 
 /// Shared by the calls.

@@ -2,6 +2,7 @@
 #include <ostream>
 
 #include "call.hpp"
+#include "exports/flow_case.hpp"
 #include "exports/mesh_files.hpp"
 #include "files/job_file.hpp"
 #include "paper/bench_sheets.hpp"
@@ -26,17 +27,20 @@ std::string textOf(paper::Kind kind, const paper::BenchPaper& paper)
     return *dxf;
 }
 
-/// Mesh and shape of the computed field, by the file's ending; nothing for other files.
-std::optional<std::string> fieldText(const std::string& ending, const Request& request, const job::Job& job,
-                                     const job::Port& port, const judgement::PortAnalysis& analysis)
+/// What is written of the computed field, by the ending: a surface, a mesh with speeds, or the folder of a flow case.
+void exportField(const std::filesystem::path& path, const Request& request, const job::Job& job, const job::Port& port,
+                 const judgement::PortAnalysis& analysis)
 {
-    if (ending != ".vtk" && ending != ".stl")
-        return std::nullopt;
     const auto shape = judgement::shapeOf(port, analysis);
     if (!shape)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + shape.missing);
-    if (ending == ".stl")
-        return exports::stlText(*shape, port.id);
+    const auto save = [&](const std::string& text) {
+        const auto saved = files::saveText(path, text);
+        if (!saved)
+            throw CallError(kFileTrouble, request.to + ": " + saved.error());
+    };
+    if (path.extension() == ".stl")
+        return save(exports::stlText(*shape, port.id));
     const auto flow = request.flow.empty() ? std::nullopt : std::optional(flowOf(request.flow));
     const auto air = judgement::portAir(job, port, analysis, flow, nullptr);
     if (!air)
@@ -44,7 +48,11 @@ std::optional<std::string> fieldText(const std::string& ending, const Request& r
     const auto solved = judgement::virtualPort(*shape, field::kFull);
     if (!solved)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + solved.missing);
-    return exports::vtkText(*solved, air->flow);
+    if (path.extension() == ".vtk")
+        return save(exports::vtkText(*solved, air->flow));
+    const auto problem = exports::writeCase(path, exports::viscousCase(*solved, air->flow, air->room));
+    if (!problem.empty())
+        throw CallError(kFileTrouble, problem);
 }
 
 }  // namespace
@@ -54,18 +62,20 @@ int callExport(const Request& request, std::ostream&)
     const std::filesystem::path path(request.to);
     const std::string ending = path.extension().string();
     const auto kind = paper::kindOf(path);
-    const bool ofField = ending == ".stl" || ending == ".vtk";
+    const bool ofField = ending == ".stl" || ending == ".vtk" || ending == ".case";
     if (!kind && !ofField)
-        throw CallError(kWrongUsage, ending == ".case" ? "export to '.case' is not built yet in this version"
-                                                       : "--to: '" + request.to +
-                                                             "' must end in .csv, .svg, .dxf, .pdf, .stl or .vtk");
+        throw CallError(kWrongUsage,
+                        "--to: '" + request.to + "' must end in .csv, .svg, .dxf, .pdf, .stl, .vtk or .case");
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = judgement::analyse(job, port);
     if (port.stations.empty())
         throw CallError(kJobHasErrors, portPlace(port) + ": has no station to be drawn");
-    const auto text = fieldText(ending, request, job, port, analysis);
-    const auto saved = files::saveText(path, text ? *text : textOf(*kind, {job, port, analysis, {}}));
+    if (ofField) {
+        exportField(path, request, job, port, analysis);
+        return kDone;
+    }
+    const auto saved = files::saveText(path, textOf(*kind, {job, port, analysis, {}}));
     if (!saved)
         throw CallError(kFileTrouble, request.to + ": " + saved.error());
     return kDone;

@@ -30,6 +30,7 @@ constexpr std::array<std::string_view, 1> kTo{"to"};
 constexpr std::array<std::string_view, 2> kPortTo{"port", "to"};
 constexpr std::array<std::string_view, 2> kPortFlow{"port", "flow-m3s"};
 constexpr std::array<std::string_view, 3> kPortFlowPoints{"port", "flow-m3s", "points"};
+constexpr std::array<std::string_view, 4> kPortFlowPointsQuality{"port", "flow-m3s", "points", "quality"};
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
 constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
 constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
@@ -53,10 +54,11 @@ constexpr std::array kCalls{
               callEngine},
     CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
-              "speed from a viscous run", kNone, nullptr},
-    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk) [--flow-m3s Q]",
-              "plan, cards and full-size templates; the port's air as a surface; its mesh with speeds", kPortTo,
-              callExport, "flow-m3s"},
+              "speed at points from a viscous run by the installed package openfoam (CSV); takes its time",
+              kPortFlowPointsQuality, callViscous},
+    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]",
+              "plan, cards and full-size templates; the port's air as a surface, a mesh with speeds, a flow case",
+              kPortTo, callExport, "flow-m3s"},
 };
 
 void printHelp(std::ostream& out)
@@ -72,7 +74,7 @@ void printHelp(std::ostream& out)
             out << ' ' << entry.name;
     }
     out << "\n\nResults go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
-           "2 wrong usage, 3 a file cannot be read or written.\n";
+           "2 wrong usage, 3 a file cannot be read or written, or a run has failed.\n";
 }
 
 Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arguments)
@@ -81,7 +83,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     po::options_description options;
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
         "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts))(
-        "rpm", po::value(&request.rpm))("flow-m3s", po::value(&request.flow))("points", po::value(&request.points));
+        "rpm", po::value(&request.rpm))("flow-m3s", po::value(&request.flow))("points", po::value(&request.points))(
+        "quality", po::value(&request.quality));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);

@@ -74,6 +74,14 @@ Field::Field(Mesh mesh) : m_mesh(std::move(mesh))
     m_locator = std::make_shared<const Locator>(m_mesh);
 }
 
+Field::Field(Mesh mesh, std::vector<Vector3> inCells)
+    : m_mesh(std::move(mesh)),
+      m_velocities(nodeVelocities(m_mesh, std::move(inCells))),
+      m_corrections(m_mesh.layers(), 0.0),
+      m_locator(std::make_shared<const Locator>(m_mesh))
+{
+}
+
 std::optional<Vector3> Field::velocityAt(const Point3& place, VolumeFlow flow) const
 {
     const BoostPoint point(place.x, place.y, place.z);

@@ -42,10 +42,10 @@ using Fit = Eigen::Matrix<double, 4, 3>;  // velocity = (1, dx, dy, dz) times th
 
 class Patches {
 public:
-    Patches(const Mesh& mesh, const std::vector<double>& potential)
+    Patches(const Mesh& mesh, std::vector<Vector3> inCells)
         : m_mesh(mesh),
           m_of(cellsOfNodes(mesh)),
-          m_velocity(cellVelocities(mesh, potential))
+          m_velocity(std::move(inCells))
     {
         m_middle.reserve(mesh.cells.size());
         for (const Hexahedron& cell : mesh.cells)
@@ -107,7 +107,12 @@ private:
 
 std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>& potential)
 {
-    const Patches patches(mesh, potential);
+    return nodeVelocities(mesh, cellVelocities(mesh, potential));
+}
+
+std::vector<Vector3> nodeVelocities(const Mesh& mesh, std::vector<Vector3> inCells)
+{
+    const Patches patches(mesh, std::move(inCells));
     std::vector<bool> onWall(mesh.perLayer, false);
     for (const std::uint32_t place : mesh.wall)
         onWall[place] = true;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -23,5 +24,22 @@ std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port);
 /// A whole case for that package's potentialFoam at a flow. Its flux is right; the velocity that it writes in three
 /// dimensions is not (seen with version 1912), so that only its speed is a yardstick for ours.
 std::vector<CaseFile> potentialCase(const judgement::VirtualPort& port, VolumeFlow flow);
+
+/// How fine the mesh of a viscous run is: about 7,000, 22,000 and 53,000 cells.
+enum class Quality { Coarse, Normal, Fine };
+inline constexpr std::array kQualityNames{"coarse", "normal", "fine"};
+field::Fineness finenessOf(Quality quality);
+
+/// A complete case for that package's simpleFoam: steady, incompressible, k-omega SST with wall functions. The air
+/// comes in even over the far end of the straight piece before the port, whose walls are smooth (slip), with 2 %
+/// turbulence; it leaves at constant pressure. It starts from our own potential field. README.txt in it says how it is
+/// run alone, on several cores, or on a cluster. `steps` is the most iterations; it ends before that where the
+/// residuals have fallen.
+std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
+                                  int steps = 600);
+
+/// Writes the files into a folder, which is made; what is there already under other names stays. Returns what is wrong,
+/// or an empty text.
+std::string writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files);
 
 }  // namespace euryth::exports

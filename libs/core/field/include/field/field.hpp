@@ -19,6 +19,9 @@ class Field {
 public:
     /// Solves on a mesh without folds (problemOf()).
     explicit Field(Mesh mesh);
+    /// Takes velocities in the middle of the cells that something else has found, as those for 1 m3/s; they are not
+    /// corrected.
+    Field(Mesh mesh, std::vector<Vector3> inCells);
 
     [[nodiscard]] const Mesh& mesh() const { return m_mesh; }
     /// At the nodes, for a flow of 1 m3/s from window to valve.

@@ -55,5 +55,7 @@ std::vector<Vector3> cellVelocities(const Mesh& mesh, const std::vector<double>&
 /// round each inner node; nodes of the ends take the fit of the nearest inner node, nodes of the wall those of the two
 /// next ones toward the middle, extrapolated.
 std::vector<Vector3> nodeVelocities(const Mesh& mesh, const std::vector<double>& potential);
+/// The same from velocities in the middle of the cells.
+std::vector<Vector3> nodeVelocities(const Mesh& mesh, std::vector<Vector3> inCells);
 
 }  // namespace euryth::field

@@ -6,6 +6,7 @@
 #include <map>
 #include <optional>
 
+#include "case_text.hpp"
 #include "number_text.hpp"
 
 namespace euryth::exports {
@@ -13,15 +14,6 @@ namespace euryth::exports {
 namespace {
 
 using Face = std::array<std::uint32_t, 4>;
-
-enum class Patch { Window, Throat, WindowSides, ThroatSides, Wall };
-constexpr std::array<const char*, 5> kPatchNames{"window", "throat", "windowSides", "throatSides", "wall"};
-
-std::string header(const char* type, const std::string& object, const std::string& folder)
-{
-    return std::string("FoamFile\n{\n    version 2.0;\n    format ascii;\n    class ") + type + ";\n    location \"" +
-           folder + "\";\n    object " + object + ";\n}\n\n";
-}
 
 /// Corners of a cell's six faces, each seen from outside against the clock.
 constexpr std::array<Face, 6> kFaces{
@@ -95,7 +87,7 @@ std::vector<std::optional<std::size_t>> usedNodes(const std::vector<MeshFace>& f
 
 std::string boundary(const std::vector<MeshFace>& faces)
 {
-    std::string text = header("polyBoundaryMesh", "boundary", "constant/polyMesh");
+    std::string text = caseHeader("polyBoundaryMesh", "boundary", "constant/polyMesh");
     text += std::to_string(kPatchNames.size()) + "\n(\n";
     for (std::size_t p = 0; p < kPatchNames.size(); ++p) {
         const auto belongs = [&](const MeshFace& face) {
@@ -112,21 +104,7 @@ std::string boundary(const std::vector<MeshFace>& faces)
 
 std::string list(const char* type, const char* object, std::size_t count, const std::string& content)
 {
-    return header(type, object, "constant/polyMesh") + std::to_string(count) + "\n(\n" + content + ")\n";
-}
-
-/// A field of the potential solver, with what holds on the end where the air comes in, on the other and on the walls.
-std::string fieldFile(const char* type, const char* object, const char* dimensions, const std::string& inside,
-                      const judgement::VirtualPort& port, const std::array<std::string, 3>& ends)
-{
-    const bool exhaust = port.shape().airFromValve;
-    std::string text = header(type, object, "0") + "dimensions " + dimensions + ";\ninternalField uniform " + inside +
-                       ";\nboundaryField\n{\n";
-    for (std::size_t p = 0; p < kPatchNames.size(); ++p) {
-        const std::size_t end = p > 1 ? 2 : (p == 0) != exhaust ? 0 : 1;
-        text += std::string("    ") + kPatchNames[p] + " { " + ends[end] + " }\n";
-    }
-    return text + "}\n";
+    return caseHeader(type, object, "constant/polyMesh") + std::to_string(count) + "\n(\n" + content + ")\n";
 }
 
 }  // namespace
@@ -169,40 +147,6 @@ std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port)
             {folder + "owner", list("labelList", "owner", faces.size(), owners)},
             {folder + "neighbour", list("labelList", "neighbour", inner, neighbours)},
             {folder + "boundary", boundary(faces)}};
-}
-
-std::vector<CaseFile> potentialCase(const judgement::VirtualPort& port, VolumeFlow flow)
-{
-    std::vector<CaseFile> files = polyMesh(port);
-    // Even over the end where the air comes in, square to it.
-    const bool exhaust = port.shape().airFromValve;
-    const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
-    const auto& sections = port.shape().sections;
-    const geometry::Point3 forward = geometry::frameAt(sections, exhaust ? port.end() : port.start()).forward();
-    const double speed = port.forward(flow).si() / port.openArea(end).si();
-    std::string inlet;
-    append(inlet, speed * forward.x, speed * forward.y, speed * forward.z);
-    inlet.pop_back();
-    files.push_back(
-        {"0/U", fieldFile("volVectorField", "U", "[0 1 -1 0 0 0 0]", "(0 0 0)", port,
-                          {"type fixedValue; value uniform (" + inlet + ");", "type zeroGradient;", "type slip;"})});
-    files.push_back(
-        {"0/p", fieldFile("volScalarField", "p", "[0 2 -2 0 0 0 0]", "0", port,
-                          {"type zeroGradient;", "type fixedValue; value uniform 0;", "type zeroGradient;"})});
-    files.push_back({"system/controlDict", header("dictionary", "controlDict", "system") +
-                                               "application potentialFoam;\nstartFrom startTime;\nstartTime 0;\n"
-                                               "stopAt endTime;\nendTime 1;\ndeltaT 1;\nwriteControl timeStep;\n"
-                                               "writeInterval 1;\n"});
-    files.push_back({"system/fvSchemes",
-                     header("dictionary", "fvSchemes", "system") +
-                         "ddtSchemes { default steadyState; }\ngradSchemes { default Gauss linear; }\n"
-                         "divSchemes { default Gauss linear; }\nlaplacianSchemes { default Gauss linear corrected; }\n"
-                         "interpolationSchemes { default linear; }\nsnGradSchemes { default corrected; }\n"});
-    files.push_back(
-        {"system/fvSolution", header("dictionary", "fvSolution", "system") +
-                                  "solvers { Phi { solver GAMG; smoother DIC; tolerance 1e-7; relTol 0; } }\n"
-                                  "potentialFlow { nNonOrthogonalCorrectors 3; }\n"});
-    return files;
 }
 
 }  // namespace euryth::exports

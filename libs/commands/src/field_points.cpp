@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "field_points.hpp"
+
+#include <fstream>
+#include <ostream>
+#include <sstream>
+
+#include "air/isentropic.hpp"
+#include "imports/csv.hpp"
+
+namespace euryth::commands {
+
+FieldJob loadField(const Request& request, const field::Fineness& fineness)
+{
+    FieldJob loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
+    loaded.port = &portOrThrow(loaded.job, request.port);
+    loaded.room = judgement::roomOrStandardAir(loaded.job.bench);
+    loaded.virtualPort = judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), fineness);
+    if (!loaded.virtualPort)
+        throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.virtualPort.missing);
+    return loaded;
+}
+
+std::vector<geometry::Point3> pointsOf(const std::string& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    if (!in)
+        throw CallError(kFileTrouble, path + ": cannot be opened");
+    std::ostringstream content;
+    content << in.rdbuf();
+    const auto rows = imports::splitTable(content.view());
+    std::vector<geometry::Point3> points;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        std::array<double, 3> mm{};
+        for (std::size_t k = 0; k < 3; ++k) {
+            const auto value = k < rows[i].size() ? plainNumber(rows[i][k]) : std::nullopt;
+            if (!value && i == 0)
+                break;  // headings
+            if (!value)
+                throw CallError(kJobHasErrors, path + ": row " + std::to_string(i + 1) + ", column " +
+                                                   imports::columnName(k) + ": a number in mm is wanted");
+            mm[k] = *value;
+        }
+        constexpr double metre = 1e-3;
+        const bool heading = i == 0 && (rows[i].empty() || !plainNumber(rows[i][0]));
+        if (!heading)
+            points.push_back({mm[0] * metre, mm[1] * metre, mm[2] * metre});
+    }
+    return points;
+}
+
+void printSpeeds(std::ostream& out, const std::vector<geometry::Point3>& points, const air::AirState& room,
+                 const std::function<std::optional<field::Vector3>(const geometry::Point3&)>& velocityAt)
+{
+    out << "x_mm,y_mm,z_mm,speed_m_s,mach\n";
+    for (const geometry::Point3& p : points) {
+        constexpr double mm = 1e3;
+        const auto text = [](double value) { return number(value).dump(); };
+        out << text(p.x * mm) << ',' << text(p.y * mm) << ',' << text(p.z * mm) << ',';
+        const auto v = velocityAt(p);
+        if (v) {
+            const Speed speed = Speed::fromSi(v->length());
+            const auto mach = air::machAtSpeed(room, speed);
+            out << text(speed.si()) << ',' << (mach ? text(*mach) : "");
+        } else {
+            out << ',';  // outside the port: unknown, not zero
+        }
+        out << '\n';
+    }
+}
+
+}  // namespace euryth::commands

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <chrono>
+#include <filesystem>
+#include <functional>
+#include <optional>
+#include <stop_token>
+#include <string>
+
+#include <tl/expected.hpp>
+
+namespace euryth::viscous {
+
+/// Where a run stands, from the solver's own lines.
+struct Progress {
+    int step = 0;
+    double velocity = 1.0;  ///< the largest initial residual of the velocity's parts in this step
+    double pressure = 1.0;  ///< of the pressure
+};
+
+/// Reads the solver's lines, one after the other.
+class ProgressReader {
+public:
+    /// A step that this line has ended, or nothing.
+    std::optional<Progress> read(const std::string& line);
+
+private:
+    Progress m_now;
+};
+
+struct RunOptions {
+    std::filesystem::path folder;        ///< of the case
+    std::string program = "simpleFoam";  ///< of the Debian package `openfoam`
+    std::chrono::seconds limit{3600};    ///< after which it is ended
+    std::function<void(const Progress&)> progress;
+    std::stop_token stop;
+};
+
+/// Runs the solver in a case's folder until it ends, and keeps what it says in `log` there. What went wrong, in words:
+/// not installed, not a case, ended by somebody, over its time, out of disk, diverged. A run that has been stopped
+/// leaves what it has written.
+tl::expected<Progress, std::string> run(const RunOptions& options);
+
+}  // namespace euryth::viscous

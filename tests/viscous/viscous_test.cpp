@@ -1,0 +1,187 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The viscous run: the case's files, the solver's lines, a run that goes wrong in each way, and the result read back.
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <fstream>
+#include <map>
+
+#include <sys/stat.h>
+
+#include "exports/flow_case.hpp"
+#include "support/demo.hpp"
+#include "support/temp_folder.hpp"
+#include "viscous/result.hpp"
+#include "viscous/run.hpp"
+
+using namespace euryth;
+using namespace euryth::judgement;
+
+namespace {
+
+constexpr VolumeFlow kFlow = VolumeFlow::fromSi(0.08);
+
+VirtualPort demoPort()
+{
+    const job::Job job = demoJob();
+    return *virtualPort(job.ports[0], analyse(job, job.ports[0]), field::Fineness{4, 3, 16}).value;
+}
+
+std::filesystem::path caseIn(const TempFolder& folder)
+{
+    const auto path = folder.path() / "port.case";
+    const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
+    REQUIRE(exports::writeCase(path, exports::viscousCase(demoPort(), kFlow, room)).empty());
+    return path;
+}
+
+/// A program that says and does what a solver would, so that each way of going wrong can be had at will.
+std::string standIn(const TempFolder& folder, const std::string& script)
+{
+    const auto path = folder.path() / "solver";
+    std::ofstream(path) << "#!/bin/sh\n" << script;
+    REQUIRE(chmod(path.c_str(), 0755) == 0);
+    return path.string();
+}
+
+std::string problemOf(const TempFolder& folder, const std::string& script)
+{
+    viscous::RunOptions options;
+    options.folder = caseIn(folder);
+    options.program = standIn(folder, script);
+    options.limit = std::chrono::seconds(1);
+    const auto result = viscous::run(options);
+    return result ? std::string() : result.error();
+}
+
+bool says(const std::string& text, const char* part) { return text.find(part) != std::string::npos; }
+
+}  // namespace
+
+TEST_CASE("a case has everything that the solver reads")
+{
+    const VirtualPort port = demoPort();
+    const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
+    std::map<std::string, std::string> files;
+    for (const auto& file : exports::viscousCase(port, kFlow, room, 250))
+        files[file.path] = file.text;
+    for (const char* name : {"0/U", "0/p", "0/k", "0/omega", "0/nut", "constant/transportProperties",
+                             "constant/turbulenceProperties", "constant/polyMesh/faces", "system/controlDict",
+                             "system/fvSchemes", "system/fvSolution", "system/decomposeParDict", "README.txt"})
+        CHECK(files.contains(name));
+    CHECK(says(files["system/controlDict"], "endTime 250;"));
+    const double viscosity = air::viscosity(room.temperature).si() / air::density(room).si();
+    const auto at = files["constant/transportProperties"].find("nu ") + 3;
+    CHECK(std::stod(files["constant/transportProperties"].substr(at)) == Approx(viscosity).epsilon(1e-5));
+    CHECK(says(files["0/U"], "window { type fixedValue"));
+    CHECK(says(files["0/U"], "windowSides { type slip"));
+    CHECK(says(files["0/U"], "wall { type noSlip"));
+    CHECK(says(files["0/nut"], "nutkWallFunction"));
+    // It starts from our own field: the list has one vector for each open cell.
+    const auto open = std::ranges::count(port.mesh().blocked, false);
+    CHECK(says(files["0/U"], ("List<vector>\n" + std::to_string(open) + "\n(").c_str()));
+    CHECK(exports::finenessOf(exports::Quality::Fine).layers > exports::finenessOf(exports::Quality::Coarse).layers);
+}
+
+TEST_CASE("a case that cannot be written says where")
+{
+    CHECK(says(exports::writeCase("/proc/nowhere", {{"a/b", "text"}}), "/proc/nowhere"));
+}
+
+TEST_CASE("the solver's lines become steps with residuals")
+{
+    viscous::ProgressReader reader;
+    CHECK_FALSE(reader.read("Time = 7"));
+    CHECK_FALSE(reader.read(
+        "smoothSolver:  Solving for Ux, Initial residual = 0.0017, Final residual = 5.7e-05, No Iterations 2"));
+    CHECK_FALSE(reader.read(
+        "smoothSolver:  Solving for Uy, Initial residual = 0.0045, Final residual = 1.6e-04, No Iterations 2"));
+    CHECK_FALSE(
+        reader.read("GAMG:  Solving for p, Initial residual = 0.012, Final residual = 1.4e-04, No Iterations 2"));
+    CHECK_FALSE(
+        reader.read("smoothSolver:  Solving for k, Initial residual = 0.9, Final residual = 1e-4, No Iterations 1"));
+    const auto step = reader.read("ExecutionTime = 14.78 s  ClockTime = 29 s");
+    REQUIRE(step);
+    CHECK(step->step == 7);
+    CHECK(step->velocity == Approx(0.0045));
+    CHECK(step->pressure == Approx(0.012));
+    CHECK_FALSE(reader.read("End"));
+    CHECK_FALSE(reader.read("Initial residual = x"));
+}
+
+TEST_CASE("a run tells its steps, and keeps what it said")
+{
+    const TempFolder folder;
+    viscous::RunOptions options;
+    options.folder = caseIn(folder);
+    options.program = standIn(folder,
+                              "test -n \"$WM_PROJECT_DIR\" || exit 9\n"
+                              "for i in 1 2 3; do echo \"Time = $i\"; echo 'x:  Solving for Ux, Initial residual = "
+                              "0.5, Final'; echo 'ExecutionTime = 1 s'; done\necho End\n");
+    std::vector<int> steps;
+    options.progress = [&](const viscous::Progress& p) { steps.push_back(p.step); };
+    const auto result = viscous::run(options);
+    REQUIRE(result);
+    CHECK(result->step == 3);
+    CHECK(steps == std::vector<int>{1, 2, 3});
+    std::ifstream log(options.folder / "log");
+    const std::string text{std::istreambuf_iterator<char>(log), {}};
+    CHECK(says(text, "Time = 3\n"));
+}
+
+TEST_CASE("each way of going wrong has its own words")
+{
+    const TempFolder folder;
+    CHECK(says(problemOf(folder, "echo 'Time = 1'\necho '--> FOAM FATAL ERROR: odd'\nexit 1\n"),
+               "FOAM FATAL ERROR: odd"));
+    CHECK(says(problemOf(folder, "echo '#1 Foam::sigFpe::sigHandler(int)'\nexit 136\n"), "diverged"));
+    CHECK(says(problemOf(folder, "echo 'write: No space left on device'\nexit 1\n"), "disk is full"));
+    CHECK(says(problemOf(folder, "kill -9 $$\n"), "ended from outside"));
+    CHECK(says(problemOf(folder, "sleep 30\n"), "time limit of 1 s"));
+    CHECK(says(problemOf(folder, "exit 0\n"), "did nothing"));
+    viscous::RunOptions options;
+    options.folder = caseIn(folder);
+    options.program = "euryth-no-such-solver";
+    CHECK(says(viscous::run(options).error(), "not installed"));
+    options.folder = folder.path();
+    CHECK(says(viscous::run(options).error(), "not the folder of a case"));
+}
+
+TEST_CASE("a run can be stopped, and takes what it has begun with it")
+{
+    const TempFolder folder;
+    viscous::RunOptions options;
+    options.folder = caseIn(folder);
+    options.program = standIn(folder, "echo 'Time = 1'\necho 'ExecutionTime = 1 s'\nsleep 60 &\nwait\n");
+    std::stop_source stop;
+    options.stop = stop.get_token();
+    options.progress = [&](const viscous::Progress&) { stop.request_stop(); };
+    const auto begun = std::chrono::steady_clock::now();
+    CHECK(viscous::run(options).error() == "stopped");
+    CHECK(std::chrono::steady_clock::now() - begun < std::chrono::seconds(20));
+}
+
+TEST_CASE("what a run has written is read back onto the port's mesh")
+{
+    const TempFolder folder;
+    const VirtualPort port = demoPort();
+    const auto path = caseIn(folder);
+    CHECK(says(viscous::readVelocities(path, port).error(), "no result"));
+    // The start of the case is our own field: written as if it were a result it has to come back.
+    std::filesystem::copy(path / "0", path / "250");
+    const auto field = viscous::readVelocities(path, port);
+    REQUIRE(field);
+    for (const double x : {0.03, 0.05}) {
+        const auto frame = geometry::frameAt(port.shape().sections, Length::fromSi(x));
+        const auto place = frame.toHead({0.002, -0.003});
+        const double own = port.field().velocityAt(place, kFlow)->length();
+        CHECK(field->velocityAt(place, VolumeFlow::fromSi(1.0))->length() == Approx(own).epsilon(0.03));
+    }
+    const job::Job job = demoJob();
+    const VirtualPort other = *virtualPort(job.ports[0], analyse(job, job.ports[0]), field::Fineness{4, 3, 18}).value;
+    CHECK(says(viscous::readVelocities(path, other).error(), "another shape or quality"));
+    std::ofstream(path / "250" / "U") << "internalField nonuniform List<vector> 2 ((1 2 3) (1 two 3))";
+    CHECK(says(viscous::readVelocities(path, port).error(), "vector 2 of 2"));
+    std::ofstream(path / "250" / "U") << "internalField uniform (0 0 0);";
+    CHECK(says(viscous::readVelocities(path, port).error(), "no list of vectors"));
+}
