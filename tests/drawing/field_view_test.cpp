@@ -146,3 +146,13 @@ TEST_CASE("the wall unrolled tells speed, layer, and what is not known")
     CHECK(lightness(paint(PeelShows::LayerShape), corner(1)) > lightness(shapes, corner(1)));  // unknown: no colour
     CHECK(paint(PeelShows::LayerThickness) != paint(PeelShows::LayerFriction));
 }
+
+TEST_CASE("where all the air is equally fast the colour scale still has two ends")
+{
+    judgement::AirInPort air;
+    air.slow = Speed::fromSi(80.0);
+    air.fastest.speed = Speed::fromSi(80.0);
+    CHECK(speedScale(air).low < speedScale(air).high);
+    air.slow = Speed::fromSi(20.0);
+    CHECK(speedScale(air).low == Approx(20.0));
+}

@@ -86,6 +86,17 @@ TEST_CASE("a coarse answer first, the full one after it, and both are kept")
     CHECK_FALSE(probe.isWorking());
 }
 
+TEST_CASE("what was typed and pushed belongs to its port, and goes with another job")
+{
+    VirtualFixture f(View::WhatIf);
+    f.probe.setFlow(VolumeFlow::fromSi(0.05));
+    f.probe.push(3, Sector::Roof, lengthFromMm(1), true);
+    f.window.openDemoFour();
+    CHECK(f.probe.pushes().empty());
+    f.workspace.choosePort(2);
+    CHECK(f.probe.flow()->from != "typed");
+}
+
 TEST_CASE("the full answer can be stopped, and the coarse one stays")
 {
     WindowFixture f;
@@ -292,6 +303,9 @@ TEST_CASE("the short side: verdict, variants, first sonic place and flows, worke
         CHECK(f.text("shortSideFound").contains("1.00 mm lower"));
         work.want();
         CHECK(work.state() == app::ShortSideWork::State::Idle);  // nothing has changed
+        f.workspace.document().edit("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(9000); });
+        CHECK(work.state() == app::ShortSideWork::State::Working);  // the engine has
+        work.stop();
     }
 }
 

@@ -26,6 +26,10 @@ void ShortSideWork::want()
     inputs.shape = m_probe.present().shape.value;
     if (m_probe.flow())
         inputs.flow = m_probe.flow()->flow;
+    inputs.engine = m_workspace.job().engine;
+    inputs.bench = m_workspace.job().bench;
+    if (const job::Port* port = m_workspace.port())
+        inputs.port = *port;
     if (inputs == m_inputs)
         return;
     m_inputs = std::move(inputs);
@@ -57,7 +61,7 @@ void ShortSideWork::start()
         post([variants](Results& r) { r.variants = variants; }, false);
         if (stop.stop_requested())
             return;
-        const auto choke = judgement::localChoke(*job, port, analysis, shape, air.room);
+        const auto choke = judgement::localChoke(*job, port, analysis, shape, air.room, stop);
         post([choke](Results& r) { r.choke = choke; }, false);
         if (stop.stop_requested())
             return;

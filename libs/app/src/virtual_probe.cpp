@@ -38,8 +38,12 @@ void VirtualProbe::follow()
 void VirtualProbe::followPort()
 {
     const job::Port* port = m_workspace.port();
-    if (m_port != m_workspace.portIndex()) {
+    const std::string id = port ? port->id : std::string();
+    const std::string& title = m_workspace.job().title;
+    if (m_port != m_workspace.portIndex() || m_id != id || m_title != title) {
         m_port = m_workspace.portIndex();
+        m_id = id;
+        m_title = title;
         m_station.reset();
         m_wished.reset();
         m_pushes.clear();
@@ -158,6 +162,13 @@ void VirtualProbe::setTip(judgement::TipPlace tip)
 {
     m_tip = m_present.solved ? judgement::keptInside(m_present.solved->port, tip) : tip;
     emit changed();
+}
+
+void VirtualProbe::tipToStation()
+{
+    const job::Port* port = m_workspace.port();
+    if (port && m_workspace.station())
+        setTip({port->stations[*m_workspace.station()].s, m_tip.at});
 }
 
 void VirtualProbe::stepTip(int along, int left, int up)

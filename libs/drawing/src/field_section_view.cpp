@@ -42,7 +42,12 @@ QPolygonF polygonOf(const FieldSectionView& view, const std::vector<Point>& poin
 
 }  // namespace
 
-SpeedScale speedScale(const judgement::AirInPort& air) { return {air.slow.si(), air.fastest.speed.si()}; }
+SpeedScale speedScale(const judgement::AirInPort& air)
+{
+    // In a straight pipe nothing differs; the scale still needs two ends.
+    constexpr double narrowest = 0.9;
+    return {std::min(air.slow.si(), narrowest * air.fastest.speed.si()), air.fastest.speed.si()};
+}
 
 FieldSectionScene fieldSection(const judgement::VirtualPort& port, const judgement::AirInPort& air, Length s,
                                const SpeedScale& scale, const units::DisplayUnits& units)

@@ -54,6 +54,8 @@ void ProbePage::showView(View view)
     setFocusProxy(shown->focusProxy());
     shown->setFocus();
     follow();
+    if (view == View::WhatIf)
+        m_virtual.tipToStation();  // what is compared there is the chosen station
 }
 
 void ProbePage::stepView(int by)

@@ -44,6 +44,9 @@ private:
     struct Inputs {
         std::optional<judgement::PortShape> shape;
         std::optional<VolumeFlow> flow;
+        job::Engine engine;
+        job::Bench bench;
+        job::Port port;
         friend bool operator==(const Inputs&, const Inputs&) = default;
     };
     void take(quint64 ticket, const std::function<void(Results&)>& part, bool last);

@@ -42,6 +42,8 @@ public:
     [[nodiscard]] const judgement::TipPlace& tip() const { return m_tip; }
     /// Moves the tip, and keeps it inside.
     void setTip(judgement::TipPlace tip);
+    /// Moves it along the runner to the chosen station.
+    void tipToStation();
     /// By steps along the runner (toward the valve), to the left and to the roof.
     void stepTip(int along, int left, int up);
     static constexpr Length kStep = lengthFromMm(0.5);
@@ -87,6 +89,8 @@ private:
     judgement::TipPlace m_tip;
     bool m_placed = false;
     std::optional<std::size_t> m_port;
+    std::string m_title;  ///< what is set here belongs to the job of this title,
+    std::string m_id;     ///< and to its port of this name
     std::optional<std::size_t> m_station;
     Against m_against = Against::Pushes;
     std::vector<judgement::WallPush> m_pushes;

@@ -115,7 +115,7 @@ std::optional<CompressibleFlow> solveCompressible(const Mesh& mesh, const air::A
     return CompressibleSolver(mesh, room, fromWall).at(flow);
 }
 
-LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWall)
+LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWall, const std::stop_token& stop)
 {
     double narrowest = layerArea(mesh, mesh.firstInside);
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer)
@@ -126,7 +126,7 @@ LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWa
     LocalChoke choke;
     double low = 0.0;
     double high = choked;
-    while (high - low > 1e-3 * choked) {
+    while (high - low > 1e-3 * choked && !stop.stop_requested()) {
         const double middle = (low + high) / 2.0;
         if (const auto flow = iteration.at(MassFlow::fromSi(middle))) {
             low = middle;

@@ -72,11 +72,11 @@ std::optional<WallAir> floorAt(const field::Mesh& mesh, field::CompressibleSolve
 }  // namespace
 
 LocalChoke localChoke(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const PortShape& shape,
-                      const air::AirState& room)
+                      const air::AirState& room, const std::stop_token& stop)
 {
     field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
     field::block(mesh, shape.obstacles);
-    const field::LocalChoke first = field::firstSonic(mesh, room, field::kPitotDistance);
+    const field::LocalChoke first = field::firstSonic(mesh, room, field::kPitotDistance, stop);
     LocalChoke choke;
     choke.flow = first.flow;
     choke.shareOfSection = first.shareOfSection;
@@ -91,7 +91,7 @@ LocalChoke localChoke(const job::Job& job, const job::Port& port, const PortAnal
     choke.name = nameInSection(shape.sections[station.value_or(0)].section, frame.toSection(middle));
     const auto model = engineModel(job, port, analysis);
     choke.missing = model.missing;
-    if (model)
+    if (model && !stop.stop_requested())
         addPull(job, *model, choke);
     return choke;
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <stop_token>
 
 #include "air/moist_air.hpp"
 #include "field/potential.hpp"
@@ -56,7 +57,9 @@ struct LocalChoke {
     std::size_t cell = 0;
     double shareOfSection = 0.0;  ///< of the flow that chokes the smallest section as a whole
 };
-/// Found by halving to a thousandth of the flow that chokes the smallest section as a whole, which it cannot exceed.
-LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWall = {});
+/// What has been found so far where it is stopped. Found by halving to a thousandth of the flow that chokes the
+/// smallest section as a whole, which it cannot exceed.
+LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWall = {},
+                      const std::stop_token& stop = {});
 
 }  // namespace euryth::field

@@ -23,7 +23,7 @@ struct LocalChoke {
     std::string missing;  ///< why depression and rpm are not known
 };
 LocalChoke localChoke(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, const PortShape& shape,
-                      const air::AirState& room);
+                      const air::AirState& room, const std::stop_token& stop = {});
 
 /// Over which flows the air stays on the short side.
 struct ShortSideHolds {
