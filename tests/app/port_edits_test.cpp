@@ -3,6 +3,7 @@
 
 #include "app/port_edits.hpp"
 #include "job/check.hpp"
+#include "judgement/virtual_air.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
@@ -136,4 +137,28 @@ TEST_CASE("the guide makes every port of a head, and splits those that feed two 
     CHECK(job.engine.cylinders == 2);
     CHECK_FALSE(job.engine.stroke);
     CHECK(job::check(job).empty());
+}
+
+TEST_CASE("a port that is split keeps the places of its stations in the head, and both parts have a field")
+{
+    job::Job job = demoFour();
+    const auto whole = std::ranges::find(job.ports, std::string("I2"), &job::Port::id) - job.ports.begin();
+    const auto index = static_cast<std::size_t>(whole);
+    const auto poses = job::posesOf(job.ports[index]);
+    REQUIRE(poses.size() == job.ports[index].stations.size());
+    constexpr std::size_t split = 5;
+    const std::size_t branch = app::splitPort(job, index, split);
+    const auto common = job::posesOf(job.ports[index]);
+    const auto rest = job::posesOf(job.ports[branch]);
+    REQUIRE(common.size() == split);
+    REQUIRE(rest.size() == poses.size() - split);
+    CHECK(common.back() == poses[split - 1]);
+    CHECK(rest.front() == poses[split]);
+    const job::Port& part = job.ports[branch];
+    const auto solved = judgement::virtualPort(part, judgement::analyse(job, part), field::kCoarse);
+    REQUIRE(solved);
+    const auto air = judgement::portAir(job, part, judgement::analyse(job, part), {}, nullptr);
+    REQUIRE(air);
+    CHECK(air->from.find("share of the common runner") != std::string::npos);
+    CHECK(judgement::airInPort(*solved, *air).fastest.speed > Speed{});
 }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <set>
+#include <tuple>
 
 #include "geometry/any_section.hpp"
 
@@ -189,6 +190,13 @@ std::size_t splitPort(job::Job& job, std::size_t index, std::size_t split)
     if (job.ports[index].isBranch() || !job::branchesOf(job, job.ports[index]).empty())
         return index;
     job::Port& common = job.ports[index];
+    // Neither part can be laid out by the numbers of the whole: the places that these gave stay with the stations.
+    const auto poses = job::posesOf(common);
+    for (std::size_t i = 0; i < poses.size(); ++i) {
+        job::MeasuredPose& pose = common.stations[i].pose;
+        std::tie(pose.x, pose.y, pose.z) = std::tuple(poses[i].x, poses[i].y, poses[i].z);
+        std::tie(pose.pitch, pose.yaw) = std::tuple(poses[i].pitch, poses[i].yaw);
+    }
     std::vector<job::Port> branches(2);
     for (job::Port& branch : branches) {
         branch.parent = common.id;
