@@ -124,6 +124,8 @@ void FieldSolver::keep(const judgement::PortShape& shape, const Answer& answer)
 void FieldSolver::cancel(Lane lane)
 {
     LaneState& state = at(lane);
+    if (!state.running)
+        return;
     ++state.ticket;
     state.running = false;
     state.next.reset();
