@@ -362,3 +362,23 @@ TEST_CASE("a slow flow is as good as incompressible, and a tight turn goes sonic
     CHECK(choke.flow.si() > 0.3 * choked);
     CHECK(mesh.s[choke.layer] * 1000 == Approx(88).margin(8));  // at the short side
 }
+
+TEST_CASE("a flow is the same whatever flow has been solved before it")
+{
+    std::vector<PlacedSection> sections;
+    for (const auto& [s, side] : {std::pair{0.0, 40.0}, {40.0, 34.0}, {80.0, 30.0}, {120.0, 33.0}})
+        sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), rectangle(side, side, 5)});
+    const Mesh mesh = meshOf(sections, {4, 3, 20});
+    const air::AirState room{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0};
+    const MassFlow slow = MassFlow::fromSi(0.05);
+    const MassFlow fast = MassFlow::fromSi(0.19);
+    CompressibleSolver solver(mesh, room);
+    const auto first = solver.at(fast);
+    CHECK_FALSE(solver.at(MassFlow::fromSi(1.0)));  // more than passes
+    const auto between = solver.at(slow);
+    const auto again = solver.at(fast);
+    REQUIRE((first && between && again));
+    CHECK(again->greatestMach == Approx(first->greatestMach).epsilon(1e-3));
+    CHECK(between->greatestMach == Approx(solveCompressible(mesh, room, slow)->greatestMach).epsilon(1e-3));
+    CHECK(again->iterations <= first->iterations);
+}
