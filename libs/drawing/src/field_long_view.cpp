@@ -87,8 +87,7 @@ FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::Ai
         auto& drawn = scene.streamlines.emplace_back();
         std::ranges::transform(way, std::back_inserter(drawn), sideOf);
     }
-    const auto& sections = port.shape().sections;
-    const auto inSide = [&](Length s, Point at) { return sideOf(geometry::frameAt(sections, s).toHead(at)); };
+    const auto inSide = [&](Length s, Point at) { return sideOf(port.frameAt(s).toHead(at)); };
     scene.fastest = inSide(air.fastest.s, air.fastest.at);
     if (air.letsGoAt) {
         scene.doubtful = behind(port, air, scene);
@@ -102,8 +101,8 @@ FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::Ai
     }
     if (tip) {
         scene.tip = inSide(tip->s, tip->at);
-        const geometry::Frame frame = geometry::frameAt(sections, tip->s);
-        const field::Slice slice = field::sliceAt(port.field(), frame, tip->s);
+        const geometry::Frame frame = port.frameAt(tip->s);
+        const field::Slice slice = port.sliceAt(tip->s);
         scene.tipRoof = sideOf(frame.toHead(slice.places[line.front()]));
         scene.tipFloor = sideOf(frame.toHead(slice.places[line.back()]));
     }
@@ -124,7 +123,7 @@ judgement::TipPlace tipFromSide(const judgement::VirtualPort& port, Point side)
                 continue;
             least = distance;
             tip.s = Length::fromSi(mesh.s[layer]);
-            const geometry::Frame frame = geometry::frameAt(port.shape().sections, tip.s);
+            const geometry::Frame frame = port.frameAt(tip.s);
             tip.at = frame.toSection({side.left, p.y, side.up});
         }
     }

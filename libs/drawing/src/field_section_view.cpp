@@ -55,7 +55,7 @@ FieldSectionScene fieldSection(const judgement::VirtualPort& port, const judgeme
     FieldSectionScene scene;
     scene.units = units;
     scene.scale = scale;
-    field::Slice slice = field::sliceAt(port.field(), geometry::frameAt(port.shape().sections, s), s);
+    field::Slice slice = port.sliceAt(s);
     for (const field::Vector3& v : slice.velocities)
         scene.sheet.speeds.push_back(v.length() * air.air.flow.si());
     scene.sheet.places = std::move(slice.places);

@@ -35,8 +35,7 @@ std::string inletVelocity(const judgement::VirtualPort& port, VolumeFlow flow)
 {
     const bool exhaust = port.shape().airFromValve;
     const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
-    const geometry::Point3 forward =
-        geometry::frameAt(port.shape().sections, exhaust ? port.end() : port.start()).forward();
+    const geometry::Point3 forward = port.frameAt(exhaust ? port.end() : port.start()).forward();
     const double speed = port.forward(flow).si() / port.openArea(end).si();
     std::string text = "(";
     append(text, speed * forward.x, speed * forward.y, speed * forward.z);

@@ -70,8 +70,8 @@ drawing::FieldSectionScene FieldSectionCanvas::scene() const
     scene.roomForHandles = m_compares;
     scene.otherIsPlan = present;
     const auto& beside = present ? m_probe.other() : m_probe.present();
-    if (m_compares && beside.solved && beside.air)
-        scene.otherWall = drawing::fieldSection(beside.solved->port, *beside.air, s, scale, units).wall;
+    if (m_compares && beside.solved)
+        scene.otherWall = beside.solved->port.sliceAt(s).wall;
     if (present && m_compares)
         addHandles(scene);
     return scene;

@@ -74,9 +74,9 @@ FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
     fastest.speed = Speed::fromSi(most * flow.si());
     fastest.ratio = most * port.openArea(fastestLayer).si();
     fastest.fromWall = fromWall;
-    const geometry::Frame frame = geometry::frameAt(port.shape().sections, fastest.s);
+    const geometry::Frame frame = port.frameAt(fastest.s);
     fastest.at = frame.toSection(place);
-    fastest.name = nameInSection(outlineAt(field::sliceAt(port.field(), frame, fastest.s)), fastest.at);
+    fastest.name = nameInSection(outlineAt(port.sliceAt(fastest.s)), fastest.at);
     return fastest;
 }
 
@@ -153,7 +153,7 @@ bool behindLiftOff(const VirtualPort& port, const AirInPort& air, Length s)
 
 std::optional<TipReading> readTip(const VirtualPort& port, const AirInPort& air, const TipPlace& tip)
 {
-    const geometry::Frame frame = geometry::frameAt(port.shape().sections, tip.s);
+    const geometry::Frame frame = port.frameAt(tip.s);
     const auto velocity = port.field().velocityAt(frame.toHead(tip.at), port.forward(air.air.flow));
     if (!velocity)
         return std::nullopt;
@@ -167,7 +167,7 @@ std::optional<TipReading> readTip(const VirtualPort& port, const AirInPort& air,
     const double onward = along(frame.forward()) * (port.shape().airFromValve ? -1.0 : 1.0);
     reading.up = Angle::fromSi(std::atan2(along(frame.up), onward));
     reading.left = Angle::fromSi(std::atan2(along(frame.left), onward));
-    const field::Slice slice = field::sliceAt(port.field(), frame, tip.s);
+    const field::Slice slice = port.sliceAt(tip.s);
     reading.fromWall = Length::fromSi(std::max(0.0, geometry::distanceToWall(outlineAt(slice), tip.at)));
     reading.doubtful = behindLiftOff(port, air, tip.s);
     return reading;
@@ -176,8 +176,7 @@ std::optional<TipReading> readTip(const VirtualPort& port, const AirInPort& air,
 TipPlace keptInside(const VirtualPort& port, TipPlace tip)
 {
     tip.s = std::clamp(tip.s, port.start(), port.end());
-    const geometry::Frame frame = geometry::frameAt(port.shape().sections, tip.s);
-    const geometry::Section outline = outlineAt(field::sliceAt(port.field(), frame, tip.s));
+    const geometry::Section outline = outlineAt(port.sliceAt(tip.s));
     const geometry::Point middle = geometry::centroid(outline);
     const auto toward = [&](double share) {
         return geometry::Point{tip.at.left + (middle.left - tip.at.left) * share,
@@ -201,7 +200,7 @@ std::vector<probing::PointReading> virtualReadings(const VirtualPort& port, Volu
                                                    const geometry::Section& section,
                                                    std::span<const probing::GridPoint> points)
 {
-    const geometry::Frame frame = geometry::frameAt(port.shape().sections, s);
+    const geometry::Frame frame = port.frameAt(s);
     std::vector<probing::PointReading> readings;
     for (const probing::GridPoint& point : points) {
         const auto velocity =

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "field/slice.hpp"
 #include "judgement/virtual_port.hpp"
 #include "probing/grid.hpp"
 

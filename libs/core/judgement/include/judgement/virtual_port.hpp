@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "field/boundary_layer.hpp"
-#include "field/field.hpp"
+#include "field/slice.hpp"
 #include "judgement/port_analysis.hpp"
 
 namespace euryth::judgement {
@@ -35,6 +35,9 @@ public:
 
     /// A flow as the field counts it, from window to valve: an exhaust port's goes the other way.
     [[nodiscard]] VolumeFlow forward(VolumeFlow flow) const { return m_shape.airFromValve ? flow * -1.0 : flow; }
+    /// Where a section at `s` stands, and the field in it.
+    [[nodiscard]] geometry::Frame frameAt(Length s) const { return geometry::frameAt(m_shape.sections, s); }
+    [[nodiscard]] field::Slice sliceAt(Length s) const { return field::sliceAt(m_field, frameAt(s), s); }
     /// Area open to the air at a layer of the mesh.
     [[nodiscard]] Area openArea(std::size_t layer) const { return Area::fromSi(m_openAreas[layer]); }
     [[nodiscard]] Area openAreaAt(Length s) const;
