@@ -11,6 +11,7 @@
 #include "field/compressible.hpp"
 #include "field/field.hpp"
 #include "geometry/layout.hpp"
+#include "support/reference_port.hpp"
 
 using namespace euryth;
 using namespace euryth::field;
@@ -28,42 +29,6 @@ RoundedRectangle rectangle(double w, double h, double r)
     const Length radius = lengthFromMm(r);
     return {lengthFromMm(w), lengthFromMm(h), {radius, radius, radius, radius}};
 }
-
-Pose poseAt(double x, double z, double pitch, double y = 0, double yaw = 0)
-{
-    return {lengthFromMm(x), lengthFromMm(y), lengthFromMm(z), angleFromDegrees(pitch), angleFromDegrees(yaw)};
-}
-
-std::vector<std::vector<double>> numbersOf(const std::string& name)
-{
-    std::ifstream in(std::string(EURYTH_TEST_DATA) + "/field/" + name);
-    REQUIRE(in);
-    std::vector<std::vector<double>> rows;
-    for (std::string line; std::getline(in, line);) {
-        if (line.empty() || line[0] == '#' || line[0] == 's')
-            continue;
-        std::istringstream cells(line);
-        rows.emplace_back();
-        for (std::string cell; std::getline(cells, cell, ',');)
-            rows.back().push_back(std::stod(cell));
-    }
-    return rows;
-}
-
-/// The reference port as it was solved independently.
-std::vector<PlacedSection> referencePort()
-{
-    std::vector<PlacedSection> sections;
-    for (const auto& r : numbersOf("bend-12-stations.csv")) {
-        const geometry::CornerRadii corners{lengthFromMm(r[6]), lengthFromMm(r[7]), lengthFromMm(r[8]),
-                                            lengthFromMm(r[9])};
-        sections.push_back({lengthFromMm(r[0]), poseAt(r[1], r[2], r[3]),
-                            RoundedRectangle{lengthFromMm(r[4]), lengthFromMm(r[5]), corners}});
-    }
-    return sections;
-}
-
-constexpr VolumeFlow kReferenceFlow = VolumeFlow::fromSi(0.11798686074999999);
 
 /// A rectangular duct bent through `turn` degrees about an axis across, between radii r1 and r2 (mm).
 std::vector<PlacedSection> annularBend(double r1, double r2, double turn)

@@ -12,7 +12,7 @@
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
 #include "viscous/result.hpp"
-#include "viscous/run.hpp"
+#include "viscous/store.hpp"
 
 using namespace euryth;
 using namespace euryth::judgement;
@@ -48,7 +48,7 @@ std::string problemOf(const TempFolder& folder, const std::string& script)
 {
     viscous::RunOptions options;
     options.folder = caseIn(folder);
-    options.program = standIn(folder, script);
+    options.programs.solver = standIn(folder, script);
     options.limit = std::chrono::seconds(1);
     const auto result = viscous::run(options);
     return result ? std::string() : result.error();
@@ -63,7 +63,7 @@ TEST_CASE("a case has everything that the solver reads")
     const VirtualPort port = demoPort();
     const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
     std::map<std::string, std::string> files;
-    for (const auto& file : exports::viscousCase(port, kFlow, room, 250))
+    for (const auto& file : exports::viscousCase(port, kFlow, room, {250, 3}))
         files[file.path] = file.text;
     for (const char* name : {"0/U", "0/p", "0/k", "0/omega", "0/nut", "constant/transportProperties",
                              "constant/turbulenceProperties", "constant/polyMesh/faces", "system/controlDict",
@@ -114,10 +114,11 @@ TEST_CASE("a run tells its steps, and keeps what it said")
     const TempFolder folder;
     viscous::RunOptions options;
     options.folder = caseIn(folder);
-    options.program = standIn(folder,
-                              "test -n \"$WM_PROJECT_DIR\" || exit 9\n"
-                              "for i in 1 2 3; do echo \"Time = $i\"; echo 'x:  Solving for Ux, Initial residual = "
-                              "0.5, Final'; echo 'ExecutionTime = 1 s'; done\necho End\n");
+    options.programs.solver =
+        standIn(folder,
+                "test -n \"$WM_PROJECT_DIR\" || exit 9\n"
+                "for i in 1 2 3; do echo \"Time = $i\"; echo 'x:  Solving for Ux, Initial residual = "
+                "0.5, Final'; echo 'ExecutionTime = 1 s'; done\necho End\n");
     std::vector<int> steps;
     options.progress = [&](const viscous::Progress& p) { steps.push_back(p.step); };
     const auto result = viscous::run(options);
@@ -141,7 +142,7 @@ TEST_CASE("each way of going wrong has its own words")
     CHECK(says(problemOf(folder, "exit 0\n"), "did nothing"));
     viscous::RunOptions options;
     options.folder = caseIn(folder);
-    options.program = "euryth-no-such-solver";
+    options.programs.solver = "euryth-no-such-solver";
     CHECK(says(viscous::run(options).error(), "not installed"));
     options.folder = folder.path();
     CHECK(says(viscous::run(options).error(), "not the folder of a case"));
@@ -152,36 +153,11 @@ TEST_CASE("a run can be stopped, and takes what it has begun with it")
     const TempFolder folder;
     viscous::RunOptions options;
     options.folder = caseIn(folder);
-    options.program = standIn(folder, "echo 'Time = 1'\necho 'ExecutionTime = 1 s'\nsleep 60 &\nwait\n");
+    options.programs.solver = standIn(folder, "echo 'Time = 1'\necho 'ExecutionTime = 1 s'\nsleep 60 &\nwait\n");
     std::stop_source stop;
     options.stop = stop.get_token();
     options.progress = [&](const viscous::Progress&) { stop.request_stop(); };
     const auto begun = std::chrono::steady_clock::now();
     CHECK(viscous::run(options).error() == "stopped");
     CHECK(std::chrono::steady_clock::now() - begun < std::chrono::seconds(20));
-}
-
-TEST_CASE("what a run has written is read back onto the port's mesh")
-{
-    const TempFolder folder;
-    const VirtualPort port = demoPort();
-    const auto path = caseIn(folder);
-    CHECK(says(viscous::readVelocities(path, port).error(), "no result"));
-    // The start of the case is our own field: written as if it were a result it has to come back.
-    std::filesystem::copy(path / "0", path / "250");
-    const auto field = viscous::readVelocities(path, port);
-    REQUIRE(field);
-    for (const double x : {0.03, 0.05}) {
-        const auto frame = geometry::frameAt(port.shape().sections, Length::fromSi(x));
-        const auto place = frame.toHead({0.002, -0.003});
-        const double own = port.field().velocityAt(place, kFlow)->length();
-        CHECK(field->velocityAt(place, VolumeFlow::fromSi(1.0))->length() == Approx(own).epsilon(0.03));
-    }
-    const job::Job job = demoJob();
-    const VirtualPort other = *virtualPort(job.ports[0], analyse(job, job.ports[0]), field::Fineness{4, 3, 18}).value;
-    CHECK(says(viscous::readVelocities(path, other).error(), "another shape or quality"));
-    std::ofstream(path / "250" / "U") << "internalField nonuniform List<vector> 2 ((1 2 3) (1 two 3))";
-    CHECK(says(viscous::readVelocities(path, port).error(), "vector 2 of 2"));
-    std::ofstream(path / "250" / "U") << "internalField uniform (0 0 0);";
-    CHECK(says(viscous::readVelocities(path, port).error(), "no list of vectors"));
 }

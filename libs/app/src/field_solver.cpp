@@ -9,10 +9,7 @@
 
 namespace euryth::app {
 
-namespace {
-
-/// Ways of the air through the upright line in the middle of the window, as many as can be told apart.
-std::vector<std::vector<geometry::Point3>> streamlines(const judgement::VirtualPort& port)
+std::vector<std::vector<geometry::Point3>> waysThrough(const judgement::VirtualPort& port)
 {
     const field::Mesh& mesh = port.mesh();
     const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
@@ -31,14 +28,12 @@ std::vector<std::vector<geometry::Point3>> streamlines(const judgement::VirtualP
     return ways;
 }
 
-}  // namespace
-
 FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full)
 {
     auto port = judgement::virtualPort(shape, full ? field::kFull : field::kCoarse);
     if (!port)
         return {nullptr, port.missing};
-    auto ways = streamlines(*port);
+    auto ways = waysThrough(*port);
     return {std::make_shared<const SolvedPort>(SolvedPort{std::move(*port.value), full, std::move(ways)}), {}};
 }
 

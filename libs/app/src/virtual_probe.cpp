@@ -5,13 +5,18 @@
 
 namespace euryth::app {
 
-VirtualProbe::VirtualProbe(Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
+VirtualProbe::VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent)
+    : QObject(parent),
+      m_workspace(workspace),
+      m_runs(runs)
 {
     connect(&workspace, &Workspace::refreshed, this, &VirtualProbe::follow);
-    connect(&m_solver, &FieldSolver::arrived, this, [this] {
+    const auto arrived = [this] {
         refreshSides();
         emit changed();
-    });
+    };
+    connect(&m_solver, &FieldSolver::arrived, this, arrived);
+    connect(&runs, &ViscousRuns::arrived, this, arrived);
 }
 
 void VirtualProbe::setSeen(bool seen)
@@ -49,7 +54,7 @@ void VirtualProbe::followPort()
         m_pushes.clear();
     }
     if (!port) {
-        m_present = {{std::nullopt, "a port"}, nullptr, {}, "a port"};
+        m_present = {{std::nullopt, "a port"}, nullptr, {}, "a port", nullptr, {}, nullptr, 1.0};
         m_flow = {std::nullopt, "a port"};
         return;
     }
@@ -112,22 +117,57 @@ void VirtualProbe::takeAnswer(Side& side)
 {
     side.missing.clear();
     if (!side.shape) {
-        side.solved.reset();
-        side.air.reset();
-        side.missing = side.shape.missing;
+        side = {side.shape, nullptr, {}, side.shape.missing, nullptr, {}, nullptr, 1.0};
         return;
     }
     const auto answer = m_solver.find(*side.shape);
     if (!answer)
         return;  // the last one stays until the next one is there
-    const bool same = side.solved == answer->solved && side.air && m_flow && side.air->air.flow == m_flow->flow;
+    const bool same =
+        side.instant == answer->solved && side.instantAir && m_flow && side.instantAir->air.flow == m_flow->flow;
     side.missing = answer->missing;
-    side.solved = answer->solved;
-    if (same)
+    if (!same) {
+        side.instant = answer->solved;
+        side.instantAir.reset();
+        if (side.instant && m_flow)
+            side.instantAir = judgement::airInPort(side.instant->port, *m_flow);
+    }
+    takeRun(side);
+}
+
+/// Shows the run of the side's shape, where runs are to be shown.
+void VirtualProbe::takeRun(Side& side)
+{
+    const auto run = m_runs.best(*side.shape);
+    if (m_shows == Shows::Instant || !side.instantAir) {
+        side.viscous = run;
+        side.solved = side.instant;
+        side.air = side.instantAir;
         return;
-    side.air.reset();
-    if (side.solved && m_flow)
-        side.air = judgement::airInPort(side.solved->port, *m_flow);
+    }
+    if (!run) {
+        side.viscous.reset();
+        side.solved.reset();
+        side.air.reset();
+        side.missing = "a viscous run of this shape: view Viscous run, button Run";
+        return;
+    }
+    if (side.viscous == run && side.solved == run->solved && side.air->air.flow == m_flow->flow)
+        return;
+    side.viscous = run;
+    side.solved = run->solved;
+    const judgement::ViscousAir& air = *run->run.solved.air;
+    side.air = judgement::airInPort(air, *m_flow, *side.instantAir);
+    side.greatestDifference = judgement::greatestDifference(air, side.instant->port, m_flow->flow).si();
+}
+
+void VirtualProbe::setShows(Shows shows)
+{
+    if (m_shows == shows)
+        return;
+    m_shows = shows;
+    refreshSides();
+    emit changed();
 }
 
 void VirtualProbe::refreshSides()
@@ -180,18 +220,33 @@ void VirtualProbe::stepTip(int along, int left, int up)
     setTip(tip);
 }
 
-std::optional<judgement::TipReading> VirtualProbe::reading() const
+namespace {
+
+std::optional<judgement::TipReading> readSide(const VirtualProbe::Side& side, const judgement::TipPlace& tip)
 {
-    if (!m_present.solved || !m_present.air)
+    if (!side.solved || !side.air)
         return std::nullopt;
-    return judgement::readTip(m_present.solved->port, *m_present.air, m_tip);
+    auto reading = judgement::readTip(side.solved->port, *side.air, tip);
+    if (const auto* run = side.shownRun(); run && reading) {
+        // It scales with the flow as the speeds do.
+        const auto swing = run->fluctuationAt(side.solved->port.frameAt(tip.s).toHead(tip.at));
+        if (swing)
+            reading->fluctuation = *swing * (side.air->air.flow / run->at().flow);
+    }
+    return reading;
 }
 
-std::optional<judgement::TipReading> VirtualProbe::otherReading() const
+}  // namespace
+
+std::optional<judgement::TipReading> VirtualProbe::reading() const { return readSide(m_present, m_tip); }
+
+std::optional<judgement::TipReading> VirtualProbe::otherReading() const { return readSide(m_other, m_tip); }
+
+std::optional<judgement::TipReading> VirtualProbe::instantReading() const
 {
-    if (!m_other.solved || !m_other.air)
+    if (!m_present.shownRun() || !m_present.instant)
         return std::nullopt;
-    return judgement::readTip(m_other.solved->port, *m_other.air, m_tip);
+    return judgement::readTip(m_present.instant->port, *m_present.instantAir, m_tip);
 }
 
 void VirtualProbe::setAgainst(Against against)

@@ -1,11 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <cstdlib>
 #include <ostream>
 
 #include "exports/flow_case.hpp"
 #include "field_points.hpp"
-#include "viscous/result.hpp"
-#include "viscous/run.hpp"
+#include "viscous/solve.hpp"
 
 namespace euryth::commands {
 
@@ -20,29 +18,6 @@ exports::Quality qualityOf(const std::string& text)
     throw CallError(kWrongUsage, "--quality: '" + text + "' must be coarse, normal or fine");
 }
 
-/// A folder of its own, gone when the run is over.
-class RunFolder {
-public:
-    RunFolder()
-    {
-        std::string name = (std::filesystem::temp_directory_path() / "euryth-viscous-XXXXXX").string();
-        if (!mkdtemp(name.data()))
-            throw CallError(kFileTrouble, name + ": cannot be made");
-        m_path = name;
-    }
-    RunFolder(const RunFolder&) = delete;
-    RunFolder& operator=(const RunFolder&) = delete;
-    ~RunFolder()
-    {
-        std::error_code ignored;
-        std::filesystem::remove_all(m_path, ignored);
-    }
-    [[nodiscard]] const std::filesystem::path& path() const { return m_path; }
-
-private:
-    std::filesystem::path m_path;
-};
-
 }  // namespace
 
 int callViscous(const Request& request, std::ostream& out)
@@ -50,22 +25,15 @@ int callViscous(const Request& request, std::ostream& out)
     const VolumeFlow flow = flowOf(request.flow);
     const exports::Quality quality = qualityOf(request.quality);
     const auto points = pointsOf(request.points);
-    const FieldJob loaded = loadField(request, exports::finenessOf(quality));
-    const RunFolder folder;
-    const auto problem =
-        exports::writeCase(folder.path(), exports::viscousCase(*loaded.virtualPort, flow, loaded.room));
-    if (!problem.empty())
-        throw CallError(kFileTrouble, problem);
-    viscous::RunOptions options;
-    options.folder = folder.path();
-    const auto run = viscous::run(options);
-    if (!run)
-        throw CallError(kFileTrouble, "viscous run: " + run.error());
-    const auto field = viscous::readVelocities(folder.path(), *loaded.virtualPort);
-    if (!field)
-        throw CallError(kFileTrouble, "viscous run: " + field.error());
+    const FieldJob loaded = loadField(request, field::kCoarse);
+    viscous::Task task{
+        loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, std::chrono::hours(1), {}};
+    const auto solved = viscous::solve(task);
+    if (!solved)
+        throw CallError(kFileTrouble, "viscous run: " + solved.error());
+    const judgement::VirtualPort& port = solved->air->port();
     printSpeeds(out, points, loaded.room,
-                [&](const geometry::Point3& p) { return field->velocityAt(p, VolumeFlow::fromSi(1.0)); });
+                [&](const geometry::Point3& p) { return port.field().velocityAt(p, port.forward(flow)); });
     return kDone;
 }
 

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <QCoreApplication>
 
-#include "drawing/field_view.hpp"
+#include "field_picture.hpp"
 #include "paint_tools.hpp"
 
 namespace euryth::drawing {
@@ -51,25 +52,51 @@ std::vector<std::vector<std::size_t>> cellsBeside(const field::Mesh& mesh, const
     return beside;
 }
 
+/// Edges of the dead regions, and a place in the middle of that toward the roof and of that toward the floor. `across`:
+/// how many places a section has, from roof to floor.
+void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size_t across)
+{
+    const std::array edge{judgement::kDeadShare};
+    scene.dead = std::move(field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edge).front().pieces);
+    for (const bool roof : {true, false}) {
+        Point sum;
+        double count = 0.0;
+        for (std::size_t i = 0; i < onward.size(); ++i) {
+            if (onward[i] >= judgement::kDeadShare || (i % across < across / 2) != roof)
+                continue;
+            sum = {sum.left + scene.sheet.places[i].left, sum.up + scene.sheet.places[i].up};
+            count += 1.0;
+        }
+        constexpr double few = 6.0;  // a node or two in a corner need no name
+        if (count >= few)
+            scene.deadNames.push_back({sum.left / count, sum.up / count});
+    }
+}
+
 }  // namespace
 
-FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::AirInPort& air,
-                         const std::vector<std::vector<Point3>>& streamlines,
-                         const std::optional<judgement::TipPlace>& tip, const units::DisplayUnits& units)
+FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<Point3>>& streamlines,
+                         const std::optional<judgement::TipPlace>& tip)
 {
+    const auto& [port, air, scale, against, units] = picture;
     FieldLongScene scene;
     scene.units = units;
-    scene.scale = speedScale(air);
+    scene.scale = scale;
     scene.airEnters = !port.shape().airFromValve;
     const field::Mesh& mesh = port.mesh();
     const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
     const auto across = static_cast<std::uint32_t>(line.size());
     const auto beside = cellsBeside(mesh, line);
+    std::vector<double> onward;  // share of the section's mean that the air makes along the runner
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
+        const auto forward = port.frameAt(Length::fromSi(mesh.s[layer])).forward();
+        const Point3& middle = mesh.nodes[layer * mesh.perLayer + line[line.size() / 2]];
         for (const std::uint32_t place : line) {
             const std::size_t node = layer * mesh.perLayer + place;
+            const field::Vector3& v = port.field().velocities()[node];
             scene.sheet.places.push_back(sideOf(mesh.nodes[node]));
-            scene.sheet.speeds.push_back(port.field().velocities()[node].length() * air.air.flow.si());
+            scene.sheet.speeds.push_back(shownSpeed(picture, v.length() * air.air.flow.si(), mesh.nodes[node], middle));
+            onward.push_back((v.x * forward.x + v.y * forward.y + v.z * forward.z) * port.openArea(layer).si());
         }
         scene.roof.push_back(scene.sheet.places[scene.sheet.places.size() - line.size()]);
         scene.floor.push_back(scene.sheet.places.back());
@@ -83,6 +110,8 @@ FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::Ai
                 scene.sheet.faces.push_back({first + k, first + k + 1, first + across + k + 1, first + across + k});
         }
     }
+    if (air.source == judgement::SpeedSource::Viscous)
+        addDead(scene, onward, line.size());
     for (const auto& way : streamlines) {
         auto& drawn = scene.streamlines.emplace_back();
         std::ranges::transform(way, std::back_inserter(drawn), sideOf);
@@ -186,6 +215,7 @@ void FieldLongView::paint(QPainter& painter, const Theme& theme) const
         painter.drawPolygon(polygon(m_scene.doubtful));
         painter.setBrush(Qt::NoBrush);
     }
+    paintDeadEdge(painter, theme, m_scene.dead, [this](Point p) { return toPixel(p); });
     painter.setPen(solidPen(theme.ink, 2.0));
     painter.drawPolyline(polygon(m_scene.roof));
     painter.drawPolyline(polygon(m_scene.floor));
@@ -195,6 +225,14 @@ void FieldLongView::paint(QPainter& painter, const Theme& theme) const
         paintSeverity(painter, theme, judgement::Severity::Danger, at, 13.0);
         painter.setPen(theme.danger);
         painter.drawText(at + QPointF(-70, 20), tr("lets go"));
+    }
+    for (const Point& place : m_scene.deadNames) {
+        const QString name = tr("dead");
+        QRectF plate(0, 0, painter.fontMetrics().horizontalAdvance(name) + 6, 15);
+        plate.moveCenter(toPixel(place));
+        painter.fillRect(plate, theme.panel);
+        painter.setPen(theme.danger);
+        painter.drawText(plate, Qt::AlignCenter, name);
     }
     if (m_scene.fastest) {
         painter.setPen(solidPen(theme.panel, 4.0));

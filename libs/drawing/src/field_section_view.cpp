@@ -5,6 +5,7 @@
 #include <QCoreApplication>
 
 #include "drawing/field_view.hpp"
+#include "field_picture.hpp"
 #include "geometry/outline.hpp"
 #include "paint_tools.hpp"
 
@@ -49,15 +50,40 @@ SpeedScale speedScale(const judgement::AirInPort& air)
     return {std::min(air.slow.si(), narrowest * air.fastest.speed.si()), air.fastest.speed.si()};
 }
 
-FieldSectionScene fieldSection(const judgement::VirtualPort& port, const judgement::AirInPort& air, Length s,
-                               const SpeedScale& scale, const units::DisplayUnits& units)
+double shownSpeed(const FieldPicture& picture, double speed, const geometry::Point3& place,
+                  const geometry::Point3& middle)
 {
+    if (!picture.against)
+        return speed;
+    // Two meshes of one shape do not end in quite the same wall: a place on it is looked up a little further in.
+    for (const double in : {0.0, 0.01, 0.03}) {
+        const geometry::Point3 p{place.x + (middle.x - place.x) * in, place.y + (middle.y - place.y) * in,
+                                 place.z + (middle.z - place.z) * in};
+        if (const auto v = picture.against->field().velocityAt(p, picture.air.air.flow))
+            return speed - v->length();
+    }
+    return 0.0;
+}
+
+FieldSectionScene fieldSection(const FieldPicture& picture, Length s)
+{
+    const auto& [port, air, scale, against, units] = picture;
     FieldSectionScene scene;
     scene.units = units;
     scene.scale = scale;
     field::Slice slice = port.sliceAt(s);
-    for (const field::Vector3& v : slice.velocities)
-        scene.sheet.speeds.push_back(v.length() * air.air.flow.si());
+    const geometry::Frame frame = port.frameAt(s);
+    const geometry::Point3 middle = frame.toHead(geometry::centroid(geometry::Outline{slice.wall}));
+    for (std::size_t i = 0; i < slice.places.size(); ++i)
+        scene.sheet.speeds.push_back(shownSpeed(picture, slice.velocities[i].length() * air.air.flow.si(),
+                                                frame.toHead(slice.places[i]), middle));
+    if (air.source == judgement::SpeedSource::Viscous) {
+        std::vector<double> onward;
+        for (const field::Vector3& v : slice.velocities)
+            onward.push_back(v.x * slice.area);
+        const std::array edge{judgement::kDeadShare};
+        scene.dead = std::move(field::isoLines(slice.places, onward, slice.faces, edge).front().pieces);
+    }
     scene.sheet.places = std::move(slice.places);
     scene.sheet.faces = std::move(slice.faces);
     scene.reach = drawnIn(slice.wall);
@@ -124,6 +150,7 @@ void FieldSectionView::paint(QPainter& painter, const Theme& theme) const
         painter.drawPolygon(wall);
         painter.setBrush(Qt::NoBrush);
     }
+    paintDeadEdge(painter, theme, m_scene.dead, [this](Point p) { return toPixel(p); });
     QPen reach(QColor(255, 255, 255, 150), 1.0);
     reach.setStyle(Qt::DotLine);
     painter.setPen(reach);

@@ -4,6 +4,8 @@
 #include <cmath>
 
 #include "drawing/field_view.hpp"
+#include "drawing/section_view.hpp"
+#include "field_picture.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
 
@@ -11,25 +13,32 @@ namespace euryth::drawing {
 
 namespace {
 
-/// The speed scale's colours, ready to be looked up for every pixel.
-const std::array<QRgb, 256>& colours()
+/// The colours of a scale, ready to be looked up for every pixel.
+using Colours = std::array<QRgb, 256>;
+const Colours& coloursOf(const SpeedScale& scale)
 {
-    static const auto table = [] {
-        std::array<QRgb, 256> t{};
+    const auto made = [](QColor (*colour)(double)) {
+        Colours t{};
         for (std::size_t i = 0; i < t.size(); ++i)
-            t[i] = speedColour(static_cast<double>(i) / 255.0).rgb();
+            t[i] = colour(static_cast<double>(i) / 255.0).rgb();
         return t;
-    }();
-    return table;
+    };
+    static const Colours speeds = made(speedColour);
+    static const Colours differences = made(differenceColour);
+    return scale.difference ? differences : speeds;
 }
 
-QRgb colourOf(double share)
+QRgb colourOf(const Colours& colours, double share)
 {
-    return colours()[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * 255.0))];
+    return colours[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * 255.0))];
 }
+
+/// An ink that can be read on a colour.
+bool isLight(const QColor& ground) { return ground.lightnessF() > 0.45F; }
 
 /// A triangle with a share of the scale at each corner, by barycentric coordinates.
-void fillTriangle(QImage& image, const std::array<QPointF, 3>& p, const std::array<double, 3>& share)
+void fillTriangle(QImage& image, const Colours& colours, const std::array<QPointF, 3>& p,
+                  const std::array<double, 3>& share)
 {
     const double area = (p[1].x() - p[0].x()) * (p[2].y() - p[0].y()) - (p[2].x() - p[0].x()) * (p[1].y() - p[0].y());
     if (std::abs(area) < 1e-9)
@@ -50,7 +59,7 @@ void fillTriangle(QImage& image, const std::array<QPointF, 3>& p, const std::arr
             const double c = ((p[1].x() - p[0].x()) * dy - dx * (p[1].y() - p[0].y())) / area;
             if (b < edge || c < edge || b + c > 1.0 - edge)
                 continue;
-            row[x] = colourOf(share[0] + b * (share[1] - share[0]) + c * (share[2] - share[0]));
+            row[x] = colourOf(colours, share[0] + b * (share[1] - share[0]) + c * (share[2] - share[0]));
         }
     }
 }
@@ -72,8 +81,8 @@ void paintLines(QPainter& painter, const std::vector<field::IsoLine>& lines,
     painter.setFont(font(11));
     std::vector<QRectF> taken;
     for (const field::IsoLine& line : lines) {
-        const double share = (line.level - scale.low) / (scale.high - scale.low);
-        const QColor ink = share > 0.5 ? QColor(0, 0, 0, 110) : QColor(255, 255, 255, 130);
+        const bool light = isLight(scale.colour(line.level));
+        const QColor ink = light ? QColor(0, 0, 0, 110) : QColor(255, 255, 255, 130);
         painter.setPen(QPen(ink, 1.0));
         for (const auto& piece : line.pieces)
             painter.drawLine(toPixel(piece[0]), toPixel(piece[1]));
@@ -88,7 +97,7 @@ void paintLines(QPainter& painter, const std::vector<field::IsoLine>& lines,
             if (!free)
                 continue;
             taken.push_back(box.adjusted(-14, -8, 14, 8));
-            painter.setPen(share > 0.5 ? QColor(0x12, 0x18, 0x24) : QColor(Qt::white));
+            painter.setPen(light ? QColor(0x12, 0x18, 0x24) : QColor(Qt::white));
             painter.drawText(box, Qt::AlignCenter, label);
             break;
         }
@@ -96,6 +105,19 @@ void paintLines(QPainter& painter, const std::vector<field::IsoLine>& lines,
 }
 
 }  // namespace
+
+QColor SpeedScale::colour(double speed) const
+{
+    const double share = (speed - low) / (high - low);
+    return difference ? differenceColour(share) : speedColour(share);
+}
+
+void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, const SpeedScale& scale,
+                   const units::DisplayUnits& units)
+{
+    paintSpeedBar(painter, theme, rect, scale.low, scale.high, units,
+                  scale.difference ? differenceColour : speedColour);
+}
 
 void paintSheet(QPainter& painter, const Theme&, const FieldSheet& sheet,
                 const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
@@ -116,13 +138,23 @@ void paintSheet(QPainter& painter, const Theme&, const FieldSheet& sheet,
     for (const auto& face : sheet.faces) {
         for (const std::size_t third : {std::size_t{1}, std::size_t{2}}) {
             const std::array<std::uint32_t, 3> corner{face[0], face[third], face[third + 1]};
-            fillTriangle(image, {pixels[corner[0]], pixels[corner[1]], pixels[corner[2]]},
+            fillTriangle(image, coloursOf(scale), {pixels[corner[0]], pixels[corner[1]], pixels[corner[2]]},
                          {shares[corner[0]], shares[corner[1]], shares[corner[2]]});
         }
     }
     painter.drawImage(clip.topLeft(), image);
     paintLines(painter, field::isoLines(sheet.places, sheet.speeds, sheet.faces, levelsOf(scale, units)), toPixel,
                scale, units);
+}
+
+void paintDeadEdge(QPainter& painter, const Theme& theme, const std::vector<std::array<geometry::Point, 2>>& pieces,
+                   const std::function<QPointF(geometry::Point)>& toPixel)
+{
+    for (const auto& [colour, width] : {std::pair{QColor(Qt::white), 4.0}, std::pair{theme.danger, 2.0}}) {
+        painter.setPen(solidPen(colour, width));
+        for (const auto& piece : pieces)
+            painter.drawLine(toPixel(piece[0]), toPixel(piece[1]));
+    }
 }
 
 }  // namespace euryth::drawing

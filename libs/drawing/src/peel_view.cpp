@@ -128,6 +128,17 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             label = tr("metal");
         }
         break;
+    case PeelShows::WallShear:
+        if (content.value) {
+            // With the air the darker the stronger; where it runs back it is red.
+            ground = *content.value < 0.0 ? tint(theme.panel, theme.danger, 0.5)
+                                          : tint(theme.panel, theme.now, 0.7 * *content.value / greatest);
+            label = QString::fromStdString(units::formatPlain(*content.value, 1, m_scene.units));
+        } else {
+            ground = theme.casting;
+            label = tr("metal");
+        }
+        break;
     case PeelShows::LayerShape:
     case PeelShows::LayerThickness:
     case PeelShows::LayerFriction:

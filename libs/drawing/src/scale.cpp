@@ -85,6 +85,15 @@ QColor speedColour(double share)
     return table[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * (kSteps - 1)))];
 }
 
+QColor differenceColour(double share)
+{
+    const QColor slower(0x55, 0x2E, 0x8A);
+    const QColor none(0xF4, 0xF3, 0xF0);
+    const QColor faster(0xC9, 0x5A, 0x0C);
+    const double s = std::clamp(share, 0.0, 1.0);
+    return s < 0.5 ? mixed(slower, none, 2.0 * s) : mixed(none, faster, 2.0 * s - 1.0);
+}
+
 QColor tint(const QColor& ground, const QColor& colour, double share)
 {
     return mixed(ground, colour, std::clamp(share, 0.0, 1.0));

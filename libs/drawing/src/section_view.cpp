@@ -388,14 +388,13 @@ void SectionView::paintScale(QPainter& painter) const
 }
 
 void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, double low, double high,
-                   const units::DisplayUnits& units)
+                   const units::DisplayUnits& units, QColor (*colour)(double))
 {
     const QRectF bar(rect.left(), rect.top(), rect.width(), 10);
     constexpr int steps = 64;
     for (int i = 0; i < steps; ++i) {
         const double left = bar.left() + bar.width() * i / steps;
-        painter.fillRect(QRectF(left, bar.top(), bar.width() / steps + 0.6, bar.height()),
-                         speedColour((i + 0.5) / steps));
+        painter.fillRect(QRectF(left, bar.top(), bar.width() / steps + 0.6, bar.height()), colour((i + 0.5) / steps));
     }
     painter.setPen(solidPen(theme.line));
     painter.drawRect(bar);

@@ -109,6 +109,16 @@ std::string list(const char* type, const char* object, std::size_t count, const 
 
 }  // namespace
 
+std::vector<std::array<std::uint32_t, 4>> wallFaces(const field::Mesh& mesh)
+{
+    std::vector<Face> wall;
+    for (const MeshFace& face : facesOf(mesh)) {
+        if (!face.neighbour && face.patch == Patch::Wall)
+            wall.push_back(face.nodes);
+    }
+    return wall;
+}
+
 std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port)
 {
     const field::Mesh& mesh = port.mesh();

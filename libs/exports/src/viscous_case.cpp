@@ -62,11 +62,12 @@ Turbulence atEntry(const judgement::VirtualPort& port, VolumeFlow flow)
 constexpr const char* kReadMe =
     "A steady flow through a measured port, made by Euryth: incompressible, k-omega SST with wall functions.\n"
     "Lengths in metres, speeds in m/s, pressures over density.\n\n"
-    "With the Debian package openfoam (1912), in this folder:\n\n"
+    "With the Debian package openfoam (1912), in this folder, whose path must not have a space:\n\n"
     "    export WM_PROJECT_DIR=/usr/share/openfoam\n"
     "    checkMesh                                   # the mesh is in order?\n"
     "    simpleFoam                                  # on one core\n\n"
-    "On several cores (set numberOfSubdomains in system/decomposeParDict first), here or on a cluster:\n\n"
+    "On several cores, here or on a cluster (first set in system/decomposeParDict how many: numberOfSubdomains, and\n"
+    "as many in n; the port is cut across its length):\n\n"
     "    decomposePar\n"
     "    mpirun -np 2 simpleFoam -parallel\n"
     "    reconstructPar -latestTime\n\n"
@@ -96,12 +97,24 @@ std::string schemes()
            "snGradSchemes { default corrected; }\nwallDist { method meshWave; }\n";
 }
 
+/// The wake behind a place where the air lets go need not stand still, so that the second half of the steps is
+/// averaged: what is read does not hang on the step at which the run has ended.
 std::string control(int steps)
 {
+    const auto mean = [](const std::string& field) {
+        return "            " + field + " { mean on; prime2Mean off; base time; }\n";
+    };
     return caseHeader("dictionary", "controlDict", "system") +
            "application simpleFoam;\nstartFrom startTime;\nstartTime 0;\nstopAt endTime;\nendTime " +
            std::to_string(steps) + ";\ndeltaT 1;\nwriteControl timeStep;\nwriteInterval " + std::to_string(steps) +
-           ";\npurgeWrite 1;\nwriteFormat ascii;\nwritePrecision 8;\n";
+           ";\npurgeWrite 1;\nwriteFormat ascii;\nwritePrecision 8;\n"
+           "functions\n{\n    wallShearStress\n    {\n        type wallShearStress;\n"
+           "        libs (\"libfieldFunctionObjects.so\");\n        patches (wall);\n"
+           "        writeControl writeTime;\n    }\n"
+           "    mean\n    {\n        type fieldAverage;\n        libs (\"libfieldFunctionObjects.so\");\n"
+           "        timeStart " +
+           std::to_string(steps / 2) + ";\n        writeControl writeTime;\n        fields\n        (\n" + mean("U") +
+           mean("p") + mean("k") + mean("wallShearStress") + "        );\n    }\n}\n";
 }
 
 }  // namespace
@@ -117,7 +130,7 @@ field::Fineness finenessOf(Quality quality)
 }
 
 std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
-                                  int steps)
+                                  const CaseOptions& options)
 {
     std::vector<CaseFile> files = polyMesh(port);
     const Turbulence turbulence = atEntry(port, flow);
@@ -150,11 +163,13 @@ std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow
     files.push_back({"constant/turbulenceProperties",
                      caseHeader("dictionary", "turbulenceProperties", "constant") +
                          "simulationType RAS;\nRAS { RASModel kOmegaSST; turbulence on; printCoeffs off; }\n"});
-    files.push_back({"system/controlDict", control(steps)});
+    files.push_back({"system/controlDict", control(options.steps)});
     files.push_back({"system/fvSchemes", schemes()});
     files.push_back({"system/fvSolution", solution()});
     files.push_back({"system/decomposeParDict", caseHeader("dictionary", "decomposeParDict", "system") +
-                                                    "numberOfSubdomains 2;\nmethod scotch;\n"});
+                                                    "numberOfSubdomains " + std::to_string(options.cores) +
+                                                    ";\nmethod simple;\nsimpleCoeffs { n (" +
+                                                    std::to_string(options.cores) + " 1 1); delta 0.001; }\n"});
     files.push_back({"README.txt", kReadMe});
     return files;
 }

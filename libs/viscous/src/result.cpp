@@ -5,11 +5,16 @@
 #include <charconv>
 #include <cmath>
 #include <fstream>
+#include <map>
 #include <sstream>
+
+#include "exports/flow_case.hpp"
 
 namespace euryth::viscous {
 
 namespace {
+
+using field::Vector3;
 
 /// The folder of the highest number over 0: what was written last.
 std::optional<std::filesystem::path> lastTime(const std::filesystem::path& folder)
@@ -29,63 +34,121 @@ std::optional<std::filesystem::path> lastTime(const std::filesystem::path& folde
     return last;
 }
 
-/// The vectors of "internalField nonuniform List<vector> N ( (x y z) ... )".
-tl::expected<std::vector<field::Vector3>, std::string> vectorsOf(const std::string& text)
+bool readValue(std::istream& in, Vector3& v)
 {
-    const std::string words = "nonuniform List<vector>";
-    const auto at = text.find(words);
+    char open = 0;
+    char shut = 0;
+    return (in >> open >> v.x >> v.y >> v.z >> shut) && open == '(' && shut == ')' && std::isfinite(v.length());
+}
+
+bool readValue(std::istream& in, double& v) { return (in >> v) && std::isfinite(v); }
+
+const char* nameOf(const Vector3&) { return "vector"; }
+const char* nameOf(double) { return "scalar"; }
+
+/// The values of the first "nonuniform List<...> N ( ... )" behind `after`.
+template <class T>
+tl::expected<std::vector<T>, std::string> listOf(const std::string& text, const std::string& after)
+{
+    const auto from = text.find(after);
+    const std::string words = std::string("nonuniform List<") + nameOf(T{}) + ">";
+    const auto at = from == std::string::npos ? from : text.find(words, from);
     if (at == std::string::npos)
-        return tl::unexpected("there is no list of vectors ('" + words + "')");
+        return tl::unexpected("there is no list ('" + words + "') behind '" + after + "'");
     std::istringstream in(text.substr(at + words.size()));
     in.imbue(std::locale::classic());
     std::size_t count = 0;
     char bracket = 0;
     constexpr std::size_t most = 100'000'000;
     if (!(in >> count >> bracket) || bracket != '(' || count > most)
-        return tl::unexpected(std::string("the list of vectors has no length"));
-    std::vector<field::Vector3> vectors;
+        return tl::unexpected(std::string("the list behind '") + after + "' has no length");
+    std::vector<T> values;
     for (std::size_t i = 0; i < count; ++i) {
-        field::Vector3 v;
-        char open = 0;
-        char shut = 0;
-        if (!(in >> open >> v.x >> v.y >> v.z >> shut) || open != '(' || shut != ')' || !std::isfinite(v.length()))
-            return tl::unexpected("vector " + std::to_string(i + 1) + " of " + std::to_string(count) +
-                                  " cannot be read as (x y z)");
-        vectors.push_back(v);
+        T value{};
+        if (!readValue(in, value))
+            return tl::unexpected(std::string(nameOf(value)) + " " + std::to_string(i + 1) + " of " +
+                                  std::to_string(count) + " cannot be read");
+        values.push_back(value);
     }
-    return vectors;
+    return values;
 }
 
-}  // namespace
-
-tl::expected<field::Field, std::string> readVelocities(const std::filesystem::path& folder,
-                                                       const judgement::VirtualPort& port)
+/// The mean over the last steps, where there is one: a run that has converged before has none and needs none.
+template <class T>
+tl::expected<std::vector<T>, std::string> readList(const std::filesystem::path& last, const std::string& after)
 {
-    const auto time = lastTime(folder);
-    if (!time)
-        return tl::unexpected(folder.string() + ": the run has written no result");
-    const auto path = *time / "U";
+    std::filesystem::path path = last;
+    path += "Mean";
+    std::error_code missing;
+    if (!std::filesystem::exists(path, missing))
+        path = last;
     std::ifstream in(path, std::ios::binary);
     if (!in)
         return tl::unexpected(path.string() + ": cannot be opened");
     std::ostringstream content;
     content << in.rdbuf();
-    const auto vectors = vectorsOf(content.str());
-    if (!vectors)
-        return tl::unexpected(path.string() + ": " + vectors.error());
-    const field::Mesh& mesh = port.mesh();
-    std::vector<field::Vector3> cells(mesh.cells.size());
-    std::size_t next = 0;
-    for (std::size_t c = 0; c < cells.size() && next < vectors->size(); ++c) {
-        if (!mesh.isBlocked(c))
-            cells[c] = (*vectors)[next++];
+    auto values = listOf<T>(content.str(), after);
+    if (!values)
+        return tl::unexpected(path.string() + ": " + values.error());
+    return values;
+}
+
+/// Shear of the wall's faces as that of its nodes: the mean of the faces round each. The package's shear is that on the
+/// air, against its way; ours is with it.
+std::vector<std::vector<std::optional<Vector3>>> atNodes(const field::Mesh& mesh, const std::vector<Vector3>& shear)
+{
+    std::map<std::uint32_t, std::pair<Vector3, int>> sums;
+    const auto faces = exports::wallFaces(mesh);
+    for (std::size_t i = 0; i < faces.size(); ++i) {
+        for (const std::uint32_t node : faces[i]) {
+            auto& [sum, count] = sums[node];
+            sum = {sum.x - shear[i].x, sum.y - shear[i].y, sum.z - shear[i].z};
+            ++count;
+        }
     }
-    const auto open =
-        mesh.blocked.empty() ? cells.size() : static_cast<std::size_t>(std::ranges::count(mesh.blocked, false));
-    if (vectors->size() != open)
-        return tl::unexpected(path.string() + ": has " + std::to_string(vectors->size()) + " cells, the port's mesh " +
-                              std::to_string(open) + "; it belongs to another shape or quality");
-    return field::Field(mesh, cells);
+    std::vector<std::vector<std::optional<Vector3>>> table;
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
+        auto& row = table.emplace_back();
+        for (const std::uint32_t place : mesh.wall) {
+            const auto found = sums.find(static_cast<std::uint32_t>(layer * mesh.perLayer + place));
+            if (found == sums.end()) {
+                row.emplace_back();
+                continue;
+            }
+            const auto& [sum, count] = found->second;
+            row.emplace_back(Vector3{sum.x / count, sum.y / count, sum.z / count});
+        }
+    }
+    return table;
+}
+
+}  // namespace
+
+tl::expected<judgement::CellAir, std::string> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
+{
+    const auto time = lastTime(folder);
+    if (!time)
+        return tl::unexpected(folder.string() + ": the run has written no result");
+    const std::string inside = "internalField";
+    const std::string wall = std::string("\n    ") + "wall\n";
+    auto velocity = readList<Vector3>(*time / "U", inside);
+    auto pressure = readList<double>(*time / "p", inside);
+    auto energy = readList<double>(*time / "k", inside);
+    const auto shear = readList<Vector3>(*time / "wallShearStress", wall);
+    if (!velocity)
+        return tl::unexpected(velocity.error());
+    if (!pressure)
+        return tl::unexpected(pressure.error());
+    if (!energy)
+        return tl::unexpected(energy.error());
+    if (!shear)
+        return tl::unexpected(shear.error());
+    if (shear->size() != exports::wallFaces(mesh).size())
+        return tl::unexpected((*time / "wallShearStress").string() + ": has the walls of another shape or quality");
+    judgement::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), atNodes(mesh, *shear)};
+    if (const std::string problem = problemOf(mesh, cells); !problem.empty())
+        return tl::unexpected(time->string() + ": " + problem);
+    return cells;
 }
 
 }  // namespace euryth::viscous

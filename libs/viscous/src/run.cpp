@@ -1,26 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "viscous/run.hpp"
 
-#include <algorithm>
-#include <array>
 #include <cerrno>
 #include <charconv>
+#include <cmath>
 #include <csignal>
 #include <cstring>
 #include <fstream>
 #include <vector>
 
-#include <fcntl.h>
-#include <poll.h>
-#include <spawn.h>
 #include <sys/wait.h>
-#include <unistd.h>
+
+#include "child.hpp"
 
 namespace euryth::viscous {
 
 namespace {
-
-constexpr const char* kShare = "/usr/share/openfoam";  // of the Debian package; its programs stop without it
 
 std::optional<double> numberAfter(const std::string& line, const char* words)
 {
@@ -32,93 +27,6 @@ std::optional<double> numberAfter(const std::string& line, const char* words)
     const auto read = std::from_chars(first, line.data() + line.size(), value);
     return read.ec == std::errc{} ? std::optional(value) : std::nullopt;
 }
-
-/// A child process with a pipe for what it says; ended with everything that it has begun when it goes out of scope.
-class Child {
-public:
-    Child() = default;
-    Child(const Child&) = delete;
-    Child& operator=(const Child&) = delete;
-    ~Child()
-    {
-        if (m_process > 0)
-            end(SIGKILL);
-        if (m_output >= 0)
-            close(m_output);
-    }
-
-    /// What the system says where the program cannot be started; 0 where it runs.
-    int start(const std::string& program, const std::filesystem::path& folder)
-    {
-        std::array<int, 2> ends{};
-        if (pipe2(ends.data(), O_CLOEXEC) != 0)
-            return errno;
-        m_output = ends[0];
-        posix_spawn_file_actions_t files;
-        posix_spawn_file_actions_init(&files);
-        posix_spawn_file_actions_addchdir_np(&files, folder.c_str());
-        posix_spawn_file_actions_addopen(&files, STDIN_FILENO, "/dev/null", O_RDONLY, 0);
-        posix_spawn_file_actions_adddup2(&files, ends[1], STDOUT_FILENO);
-        posix_spawn_file_actions_adddup2(&files, ends[1], STDERR_FILENO);
-        posix_spawnattr_t attributes;
-        posix_spawnattr_init(&attributes);
-        posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP);
-        std::string name = program;
-        std::array<char*, 2> arguments{name.data(), nullptr};
-        std::vector<std::string> texts;
-        for (char** e = environ; *e; ++e)
-            texts.emplace_back(*e);
-        const bool set = std::ranges::any_of(texts, [](const auto& t) { return t.starts_with("WM_PROJECT_DIR="); });
-        if (!set)
-            texts.push_back(std::string("WM_PROJECT_DIR=") + kShare);
-        std::vector<char*> environment;
-        for (std::string& text : texts)
-            environment.push_back(text.data());
-        environment.push_back(nullptr);
-        const int problem =
-            posix_spawnp(&m_process, name.c_str(), &files, &attributes, arguments.data(), environment.data());
-        posix_spawnattr_destroy(&attributes);
-        posix_spawn_file_actions_destroy(&files);
-        close(ends[1]);
-        if (problem != 0)
-            m_process = -1;
-        return problem;
-    }
-
-    /// What has come in within a tenth of a second; nothing when there is nothing more to come.
-    std::optional<std::string> read() const
-    {
-        constexpr int patience = 100;
-        pollfd waiting{m_output, POLLIN, 0};
-        if (poll(&waiting, 1, patience) <= 0)
-            return std::string();
-        std::array<char, 4096> buffer{};
-        const ssize_t count = ::read(m_output, buffer.data(), buffer.size());
-        if (count < 0)
-            return errno == EINTR ? std::optional<std::string>(std::string()) : std::nullopt;
-        return count == 0 ? std::nullopt : std::optional(std::string(buffer.data(), static_cast<std::size_t>(count)));
-    }
-
-    void signal(int which) const { kill(-m_process, which); }
-    int wait()
-    {
-        int status = 0;
-        while (waitpid(m_process, &status, 0) < 0 && errno == EINTR) {
-        }
-        m_process = -1;
-        return status;
-    }
-
-private:
-    void end(int which)
-    {
-        signal(which);
-        wait();
-    }
-
-    pid_t m_process = -1;
-    int m_output = -1;
-};
 
 /// The last lines that say anything, for a message.
 std::string lastWords(const std::vector<std::string>& lines)
@@ -144,6 +52,94 @@ std::string failure(int status, const std::string& program, const std::vector<st
     return program + " ended with code " + std::to_string(WEXITSTATUS(status)) + ":\n" + words;
 }
 
+/// What a version that the programs tell means, or an empty text. Versions of this line of the package are a year and
+/// a month; older ones do not know all that the case asks for.
+std::string problemOfVersion(const std::string& line)
+{
+    const auto version = line.starts_with("Build") ? numberAfter(line, "OPENFOAM=") : std::nullopt;
+    constexpr double oldest = 1812;
+    constexpr double newestOtherLine = 100;  // the package's other line counts from 1
+    if (!version || *version >= oldest || *version < newestOtherLine)
+        return {};
+    return "the installed package openfoam is too old (" + std::to_string(static_cast<int>(*version)) +
+           "): Debian 12 has 1912, and 1812 is the least";
+}
+
+/// Programs in a case's folder, one after the other, within one limit of time.
+class Runner {
+public:
+    explicit Runner(const RunOptions& options)
+        : m_options(options),
+          m_log(options.folder / "log", std::ios::binary),
+          m_deadline(std::chrono::steady_clock::now() + options.limit)
+    {
+    }
+    [[nodiscard]] bool canLog() const { return m_log.good(); }
+    [[nodiscard]] const Progress& last() const { return m_last; }
+
+    /// What went wrong, or an empty text.
+    std::string run(const std::vector<std::string>& command, const char* package)
+    {
+        const std::string& program = command.front();
+        m_lines.clear();
+        Child child;
+        const int problem = child.start(command, m_options.folder);
+        if (problem == ENOENT)
+            return program + " is not installed: it is in the Debian package " + package;
+        if (problem != 0)
+            return program + " cannot be started: " + std::strerror(problem);
+        while (const auto text = child.read()) {
+            if (m_options.stop.stop_requested())
+                return kStopped;
+            if (std::chrono::steady_clock::now() > m_deadline)
+                return "ended after its time limit of " + std::to_string(m_options.limit.count()) + " s, at step " +
+                       std::to_string(m_last.step);
+            m_log << *text;
+            if (const std::string wrong = take(*text); !wrong.empty())
+                return wrong;
+        }
+        const int status = child.wait();
+        if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
+            return failure(status, program, m_lines);
+        return {};
+    }
+    [[nodiscard]] std::string words() const { return lastWords(m_lines); }
+
+private:
+    std::string take(const std::string& text)
+    {
+        m_pending += text;
+        for (auto end = m_pending.find('\n'); end != std::string::npos; end = m_pending.find('\n')) {
+            const std::string line = m_pending.substr(0, end);
+            m_pending.erase(0, end + 1);
+            if (const std::string old = problemOfVersion(line); !old.empty())
+                return old;
+            if (line.find_first_not_of(" \t") != std::string::npos)
+                m_lines.push_back(line);
+            if (const auto step = m_reader.read(line)) {
+                m_last = *step;
+                if (!std::isfinite(step->velocity) || !std::isfinite(step->pressure))
+                    return "the run has diverged (its residuals are no numbers any more at step " +
+                           std::to_string(step->step) + "); a coarser mesh or a smaller flow may hold";
+                if (m_options.progress)
+                    m_options.progress(m_last);
+            }
+        }
+        constexpr std::size_t kept = 40;
+        if (m_lines.size() > 2 * kept)
+            m_lines.erase(m_lines.begin(), m_lines.end() - kept);
+        return {};
+    }
+
+    const RunOptions& m_options;
+    std::ofstream m_log;
+    std::chrono::steady_clock::time_point m_deadline;
+    ProgressReader m_reader;
+    Progress m_last;
+    std::vector<std::string> m_lines;
+    std::string m_pending;
+};
+
 }  // namespace
 
 std::optional<Progress> ProgressReader::read(const std::string& line)
@@ -157,10 +153,12 @@ std::optional<Progress> ProgressReader::read(const std::string& line)
     const auto residual = numberAfter(line, "Initial residual = ");
     if (!residual)
         return std::nullopt;
+    // A residual that is no number must not get lost: no comparison with it is true.
+    const auto worse = [](double a, double b) { return a >= b || !std::isfinite(a) ? a : b; };
     if (line.find("for U") != std::string::npos)
-        m_now.velocity = std::max(m_now.velocity, *residual);
+        m_now.velocity = worse(m_now.velocity, *residual);
     if (line.find("for p,") != std::string::npos)
-        m_now.pressure = std::max(m_now.pressure, *residual);
+        m_now.pressure = worse(m_now.pressure, *residual);
     return std::nullopt;
 }
 
@@ -169,49 +167,29 @@ tl::expected<Progress, std::string> run(const RunOptions& options)
     std::error_code missing;
     if (!std::filesystem::exists(options.folder / "system" / "controlDict", missing))
         return tl::unexpected(options.folder.string() + ": is not the folder of a case");
-    std::ofstream log(options.folder / "log", std::ios::binary);
-    if (!log)
+    Runner runner(options);
+    if (!runner.canLog())
         return tl::unexpected((options.folder / "log").string() + ": cannot be written");
-    Child child;
-    const int problem = child.start(options.program, options.folder);
-    if (problem == ENOENT)
-        return tl::unexpected(options.program + " is not installed: it is in the Debian package openfoam");
-    if (problem != 0)
-        return tl::unexpected(options.program + " cannot be started: " + std::strerror(problem));
-    const auto deadline = std::chrono::steady_clock::now() + options.limit;
-    ProgressReader reader;
-    Progress last;
-    std::vector<std::string> lines;
-    std::string pending;
-    while (const auto text = child.read()) {
-        if (options.stop.stop_requested())
-            return tl::unexpected(std::string("stopped"));
-        if (std::chrono::steady_clock::now() > deadline)
-            return tl::unexpected("ended after its time limit of " + std::to_string(options.limit.count()) +
-                                  " s, at step " + std::to_string(last.step));
-        log << *text;
-        pending += *text;
-        for (auto end = pending.find('\n'); end != std::string::npos; end = pending.find('\n')) {
-            const std::string line = pending.substr(0, end);
-            pending.erase(0, end + 1);
-            if (line.find_first_not_of(" \t") != std::string::npos)
-                lines.push_back(line);
-            if (const auto step = reader.read(line)) {
-                last = *step;
-                if (options.progress)
-                    options.progress(last);
-            }
-        }
-        constexpr std::size_t kept = 40;
-        if (lines.size() > 2 * kept)
-            lines.erase(lines.begin(), lines.end() - kept);
+    const char* package = "openfoam";
+    const auto& programs = options.programs;
+    std::vector<std::pair<std::vector<std::string>, const char*>> commands;
+    if (options.cores > 1) {
+        commands = {
+            {{programs.split, "-force"}, package},
+            {{programs.launch, "--oversubscribe", "-np", std::to_string(options.cores), programs.solver, "-parallel"},
+             "openmpi-bin"},
+            {{programs.join, "-latestTime"}, package}};
+    } else {
+        commands = {{{programs.solver}, package}};
     }
-    const int status = child.wait();
-    if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
-        return tl::unexpected(failure(status, options.program, lines));
-    if (last.step == 0)
-        return tl::unexpected(options.program + " did nothing:\n" + lastWords(lines));
-    return last;
+    for (const auto& [command, from] : commands) {
+        const std::string problem = runner.run(command, from);
+        if (!problem.empty())
+            return tl::unexpected(problem);
+    }
+    if (runner.last().step == 0)
+        return tl::unexpected(programs.solver + " did nothing:\n" + runner.words());
+    return runner.last();
 }
 
 }  // namespace euryth::viscous

@@ -22,7 +22,7 @@ const std::array<CommandInfo, kCommandCount>& commands()
         {C::SaveJobAs, M::Job, EURYTH_TEXT("Save &as…"), "Ctrl+Shift+S", EURYTH_TEXT("Save under another name"), false},
         {C::BenchSheets, M::Job, EURYTH_TEXT("Sheets for the &bench…"), "Ctrl+E",
          EURYTH_TEXT("Plan, scribe card and full-size templates of the chosen port as PDF, SVG, DXF or a table"), true},
-        {C::FieldToFile, M::Job, EURYTH_TEXT("Port as &mesh or surface…"), "",
+        {C::FieldToFile, M::Job, EURYTH_TEXT("Port as &mesh, surface or case…"), "",
          EURYTH_TEXT(
              "Write the computed field's mesh with its speeds (VTK), or the port's air as a closed surface (STL)"),
          false},

@@ -56,7 +56,7 @@ QMenu::separator { height: 1px; background: @line; margin: 4px 8px; }
 QPushButton { background: @panel; border: 1px solid @line; border-radius: 4px; padding: 4px 12px; min-height: 22px; }
 QPushButton:hover { border-color: @now; }
 QPushButton:focus { border: 2px solid @now; padding: 3px 11px; }
-QPushButton:checked { background: @now; color: @onNow; border-color: @now; }
+QPushButton:checked, QPushButton[primary="true"] { background: @now; color: @onNow; border-color: @now; }
 QPushButton[switch="true"] { padding: 4px 7px; }
 QPushButton[switch="true"]:focus { padding: 3px 6px; }
 QPushButton:disabled { color: @ink2; background: @ground; }
@@ -67,7 +67,7 @@ QLineEdit { background: @field; border: 1px solid @line; border-radius: 3px; pad
     selection-background-color: @now; selection-color: @onNow; }
 QLineEdit:focus { border: 2px solid @now; padding: 1px 5px; }
 QLineEdit[refused="true"] { border: 2px solid @danger; padding: 1px 5px; }
-QTableView { background: @field; border: 1px solid @line; border-radius: 3px; gridline-color: @line;
+QTableView, QListWidget { background: @field; border: 1px solid @line; border-radius: 3px; gridline-color: @line;
     selection-background-color: @now; selection-color: @onNow; }
 QTableView QLineEdit { border: 2px solid @now; border-radius: 0; padding: 0 3px; min-height: 0; }
 QHeaderView { background: @panel; border: none; }

@@ -168,6 +168,8 @@ QWidget* MainWindow::makeMiddle()
     connect(shape, &ShapePage::houseWanted, this, &MainWindow::takeHouse);
     auto* probe = new ProbePage(m_context);
     connect(probe, &ProbePage::addProbeSetWanted, action(CommandId::AddProbeSet), &QAction::trigger);
+    connect(probe, &ProbePage::exportCaseWanted, this,
+            [this](exports::Quality quality) { exportField(QStringLiteral(".case"), quality); });
     for (QWidget* page : std::initializer_list<QWidget*>{survey, shape, probe, new CutPage(m_context)})
         m_pages->addWidget(page);
     row->addWidget(new Rack(m_context));

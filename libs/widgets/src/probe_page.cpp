@@ -16,28 +16,34 @@ namespace field = job::field;
 ProbePage::ProbePage(Context context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_virtual(context.workspace),
+      m_runs(context.workspace),
+      m_virtual(context.workspace, m_runs),
       m_shortSide(context.workspace, m_virtual)
 {
     setObjectName(QStringLiteral("probePage"));
     auto* views = makeSwitch(
-        {tr("Readings"), tr("Virtual probe"), tr("Walls"), tr("Short side"), tr("What if"), tr("Side by side")},
+        {tr("Readings"), tr("Virtual probe"), tr("Viscous run"), tr("Walls"), tr("Short side"), tr("What if"),
+         tr("Side by side")},
         [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("probeViews"));
     m_viewSwitch = views->findChild<QButtonGroup*>();
     m_flow = makeFlowLine(context, m_virtual);
+    m_shows = makeShowsSwitch(m_virtual);
     auto* head = new QHBoxLayout;
-    head->setSpacing(16);
     head->addWidget(views);
-    head->addWidget(m_flow, 1);
+    head->addStretch(1);
+    head->addWidget(m_shows);
     m_views = new QStackedWidget;
-    for (QWidget* view : {makeReadings(), makeVirtualProbeView(context, m_virtual), makeWallAirView(context, m_virtual),
-                          makeShortSideView(context, m_virtual, m_shortSide), makeWhatIfView(context, m_virtual),
-                          makeBesideView(context, m_virtual)})
+    for (QWidget* view : {makeReadings(), makeVirtualProbeView(context, m_virtual),
+                          makeViscousView(context, m_virtual, m_runs,
+                                          [this](exports::Quality quality) { emit exportCaseWanted(quality); }),
+                          makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, m_shortSide),
+                          makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
         m_views->addWidget(view);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     column->addLayout(head);
+    column->addWidget(m_flow);
     column->addWidget(m_views, 1);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
@@ -48,8 +54,14 @@ ProbePage::ProbePage(Context context, QWidget* parent)
 void ProbePage::showView(View view)
 {
     m_views->setCurrentIndex(static_cast<int>(view));
+    // Only the view that is open asks for room.
+    for (int i = 0; i < m_views->count(); ++i) {
+        const auto policy = i == m_views->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
+        m_views->widget(i)->setSizePolicy(policy, policy);
+    }
     m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
     m_flow->setVisible(view != View::Readings);
+    m_shows->setVisible(view != View::Readings && view != View::ShortSide);
     QWidget* shown = m_views->currentWidget();
     setFocusProxy(shown->focusProxy());
     shown->setFocus();

@@ -27,6 +27,13 @@ tl::expected<std::string, std::string> paperText(paper::Kind kind, const paper::
     return kind == paper::Kind::Pdf ? paper::pdfText(sheets) : paper::svgText(sheets);
 }
 
+/// What went wrong with writing a file, or an empty text.
+std::string saveProblem(const QString& path, const std::string& text)
+{
+    const auto saved = files::saveText(path.toStdString(), text);
+    return saved ? std::string() : saved.error();
+}
+
 }  // namespace
 
 bool MainWindow::runShapeCommand(CommandId id)
@@ -49,7 +56,7 @@ bool MainWindow::runShapeCommand(CommandId id)
     case CommandId::HouseFromFile: houseFromFile(); return true;
     case CommandId::HouseToFile: houseToFile(); return true;
     case CommandId::BenchSheets: exportSheets(); return true;
-    case CommandId::FieldToFile: exportField(); return true;
+    case CommandId::FieldToFile: exportField(QStringLiteral(".vtk"), exports::Quality::Fine); return true;
     default: return false;
     }
 }
@@ -145,37 +152,42 @@ void MainWindow::exportSheets()
         m_prompts.tell(this, tr("The sheets are not written"), QString::fromStdString(saved.error()));
 }
 
-void MainWindow::exportField()
+void MainWindow::exportField(const QString& suffix, exports::Quality quality)
 {
     const job::Port* port = m_context.workspace.port();
-    const QString title = tr("Port as mesh or surface");
+    const QString title = tr("Port as mesh, surface or flow case");
     const auto shape = port ? judgement::shapeOf(*port, m_context.workspace.analysis())
                             : judgement::Known<judgement::PortShape>{std::nullopt, "a port"};
+    const auto missing = [&](const std::string& what) {
+        m_prompts.tell(this, title, tr("Missing: %1.").arg(QString::fromStdString(what)));
+    };
     if (!shape)
-        return m_prompts.tell(this, title, tr("Missing: %1.").arg(QString::fromStdString(shape.missing)));
+        return missing(shape.missing);
     const QString path = m_prompts.writeTo(
-        this, title,
-        QString::fromStdString(port->id).replace(QLatin1Char('/'), QLatin1Char('-')) + QStringLiteral(".vtk"),
-        tr("Mesh with speeds (*.vtk);;Surface of the air (*.stl)"));
+        this, title, QString::fromStdString(port->id).replace(QLatin1Char('/'), QLatin1Char('-')) + suffix,
+        suffix == QLatin1String(".case")
+            ? tr("Folder of a flow case (*.case)")
+            : tr("Mesh with speeds (*.vtk);;Surface of the air (*.stl);;Folder of a flow case (*.case)"));
     if (path.isEmpty())
         return;
     const QString ending = QFileInfo(path).suffix().toLower();
-    std::string text;
-    if (ending == QLatin1String("stl")) {
-        text = exports::stlText(*shape, port->id);
-    } else if (ending == QLatin1String("vtk")) {
+    const bool flows = ending == QLatin1String("vtk") || ending == QLatin1String("case");
+    if (!flows && ending != QLatin1String("stl"))
+        return m_prompts.tell(this, title, tr("The name must end in .vtk, .stl or .case."));
+    std::string problem;
+    if (flows) {
         const auto air = findChild<ProbePage*>()->virtualProbe().flowOf(*port);
-        const auto solved = judgement::virtualPort(*shape, field::kFull);
+        const auto solved = judgement::virtualPort(*shape, exports::finenessOf(quality));
         if (!air || !solved)
-            return m_prompts.tell(this, title,
-                                  tr("Missing: %1.").arg(QString::fromStdString(air ? solved.missing : air.missing)));
-        text = exports::vtkText(*solved, air->flow);
+            return missing(air ? solved.missing : air.missing);
+        problem = ending == QLatin1String("vtk")
+                      ? saveProblem(path, exports::vtkText(*solved, air->flow))
+                      : exports::writeCase(path.toStdString(), exports::viscousCase(*solved, air->flow, air->room));
     } else {
-        return m_prompts.tell(this, title, tr("The file's name must end in .vtk or .stl."));
+        problem = saveProblem(path, exports::stlText(*shape, port->id));
     }
-    const auto saved = files::saveText(path.toStdString(), text);
-    if (!saved)
-        m_prompts.tell(this, tr("The file is not written"), QString::fromStdString(saved.error()));
+    if (!problem.empty())
+        m_prompts.tell(this, tr("It is not written"), QString::fromStdString(problem));
 }
 
 }  // namespace euryth::widgets

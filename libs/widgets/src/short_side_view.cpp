@@ -44,7 +44,7 @@ private:
             chart.units = w.displayUnits();
             chart.xKind = Kind::Position;
             chart.xTitle = tr("from the window, %1").arg(w.symbol(Kind::Position));
-            chart.missing = fieldMissing(m_probe, m_probe.present());
+            chart.missing = instantMissing(m_probe, m_probe.present());
         }
         charts[0].title = tr("Speed along floor and roof, %1").arg(w.symbol(Kind::Speed));
         charts[0].yKind = Kind::Speed;
@@ -52,7 +52,7 @@ private:
         charts[1].fromZero = false;
         charts[1].limit = field::kLiftsOff;
         charts[1].limitName = tr("lifts off");
-        const auto& air = m_probe.present().air;
+        const auto& air = m_probe.present().instantAir;
         if (!air)
             return charts;
         const auto& floor = air->walls[geometry::index(Sector::Floor)];
@@ -62,7 +62,7 @@ private:
                            speeds(floor.line, floor.line.speed, tr("at the wall itself"), LineStyle::NowThin),
                            speeds(roof.line, roof.line.atTip, tr("roof, %1 off").arg(off), LineStyle::Other)};
         charts[1].lines = {shapes(floor, tr("floor"), LineStyle::Now), shapes(roof, tr("roof"), LineStyle::Other)};
-        const auto& port = m_probe.present().solved->port;
+        const auto& port = m_probe.present().instant->port;
         for (auto& chart : charts) {
             chart.xRange = {port.start().si(), port.end().si()};
             if (floor.liftsOff())
@@ -93,9 +93,9 @@ private:
 
 QString verdictText(const app::Workspace& w, const app::VirtualProbe& probe)
 {
-    const auto& air = probe.present().air;
+    const auto& air = probe.present().instantAir;
     if (!air)
-        return fieldMissing(probe, probe.present());
+        return instantMissing(probe, probe.present());
     const auto& floor = air->walls[geometry::index(Sector::Floor)];
     return tr("At %1 the short side %2. Up to %3, %4 from the window; H %5%6.")
         .arg(w.text(Kind::Flow, air->air.flow.si()), floor.near() ? tr("is near letting go") : wallVerdict(w, floor),

@@ -36,6 +36,20 @@ QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Si
                              : QCoreApplication::translate("FieldView", "Nothing to compare with yet.");
 }
 
+QString instantMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side)
+{
+    return side.instant && side.instantAir ? QString() : fieldMissing(probe, side);
+}
+
+drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const app::VirtualProbe& probe,
+                                   const app::VirtualProbe::Side& side, const app::VirtualProbe::Side& scaledBy)
+{
+    const bool difference = probe.shows() == app::VirtualProbe::Shows::Difference && side.shownRun();
+    const auto scale = difference ? drawing::SpeedScale{-side.greatestDifference, side.greatestDifference, true}
+                                  : drawing::speedScale(*scaledBy.air);
+    return {side.solved->port, *side.air, scale, difference ? &side.instant->port : nullptr, workspace.displayUnits()};
+}
+
 FieldSectionCanvas::FieldSectionCanvas(Context context, app::VirtualProbe& probe, Shows shows, QWidget* parent)
     : Canvas(context, parent),
       m_probe(probe),
@@ -61,11 +75,9 @@ drawing::FieldSectionScene FieldSectionCanvas::scene() const
     scene.missing = fieldMissing(m_probe, side);
     if (!scene.missing.isEmpty())
         return scene;
-    const auto& units = workspace().displayUnits();
     const auto& first = m_probe.present();
-    const auto scale = first.air ? drawing::speedScale(*first.air) : drawing::speedScale(*side.air);
     const Length s = sectionAt();
-    scene = drawing::fieldSection(side.solved->port, *side.air, s, scale, units);
+    scene = drawing::fieldSection(fieldPicture(workspace(), m_probe, side, first.air ? first : side), s);
     scene.tip = m_probe.tip().at;
     scene.roomForHandles = m_compares;
     scene.otherIsPlan = present;
@@ -116,7 +128,7 @@ void FieldSectionCanvas::paintEvent(QPaintEvent*)
         return;
     const double wide = std::min(260.0, area().width() - 24.0);
     drawing::paintSpeedBar(painter, theme(), {area().center().x() - wide / 2, area().bottom() - 30, wide, 28},
-                           picture.scale.low, picture.scale.high, workspace().displayUnits());
+                           picture.scale, workspace().displayUnits());
 }
 
 void FieldSectionCanvas::mousePressEvent(QMouseEvent* event)
@@ -222,8 +234,8 @@ drawing::FieldLongScene FieldLongCanvas::scene() const
     drawing::FieldLongScene scene;
     scene.missing = fieldMissing(m_probe, side);
     if (scene.missing.isEmpty())
-        scene = drawing::fieldLong(side.solved->port, *side.air, side.solved->streamlines, m_probe.tip(),
-                                   workspace().displayUnits());
+        scene =
+            drawing::fieldLong(fieldPicture(workspace(), m_probe, side, side), side.solved->streamlines, m_probe.tip());
     return scene;
 }
 

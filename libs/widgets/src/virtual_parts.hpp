@@ -24,6 +24,8 @@ inline QString ratioText(const app::Workspace& w, double ratio)
 {
     return QString::fromStdString(units::format(Ratio{ratio}, w.displayUnits()));
 }
+/// "coarse mesh, 75.7 l/s, 25 Nov 12:10".
+QString runName(const app::Workspace& w, const viscous::StoredRun& run);
 QString sectorText(geometry::Sector sector);
 /// A wall's verdict in words: holds, near, lets go and where.
 QString wallVerdict(const app::Workspace& w, const judgement::WallAir& wall);

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QDateTime>
 #include <QHBoxLayout>
+#include <QLocale>
 #include <QPushButton>
 
 #include "units/parse.hpp"
@@ -39,6 +41,10 @@ QString readingText(const app::Workspace& w, const app::VirtualProbe& probe)
                  (reading->mach ? tr(", Mach %1").arg(plainText(w, *reading->mach, 3))
                                 : tr(", beyond the speed of sound"));
     lines << directionText(w, *reading);
+    if (reading->fluctuation)
+        lines << tr("swings by %1 either way").arg(w.text(Kind::Speed, reading->fluctuation->si()));
+    if (const auto instant = probe.instantReading())
+        lines << tr("instant field: %1").arg(w.text(Kind::Speed, instant->speed.si()));
     if (reading->fromWall)
         lines << tr("%1 off the wall, %2 from the window")
                      .arg(w.text(Kind::Length, reading->fromWall->si()), w.text(Kind::Position, probe.tip().s.si()));
@@ -119,8 +125,33 @@ QString wallVerdict(const app::Workspace& w, const judgement::WallAir& wall)
     return wall.near() ? tr("near letting go") : tr("holds");
 }
 
+QString runName(const app::Workspace& w, const viscous::StoredRun& run)
+{
+    const auto when = QDateTime::fromString(QString::fromStdString(run.finished), Qt::ISODate).toLocalTime();
+    return tr("%1 mesh, %2, %3")
+        .arg(tr(exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))),
+             w.text(Kind::Flow, run.solved.air->at().flow.si()),
+             QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
+}
+
+QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side)
+{
+    const auto& run = side.viscous->run;
+    QString text =
+        tr("Viscous run (%1): steady k-omega SST with wall functions. Inside the red line the air is dead: it "
+           "makes less than a tenth of the section's mean")
+            .arg(runName(w, run));
+    const double factor = side.air->air.flow / run.solved.air->at().flow;
+    constexpr double same = 1e-3;
+    if (std::abs(factor - 1.0) > same)
+        text += tr("; speeds scaled by %1 to the flow above, which is near, not exact").arg(plainText(w, factor, 2));
+    return text + QLatin1Char('.');
+}
+
 QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& probe)
 {
+    if (probe.present().shownRun())
+        return runLimits(workspace, probe.present());
     QString text = tr("Computed without friction and wake: good to about a tenth before the air lets go, read %1 or "
                       "more off the wall")
                        .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));

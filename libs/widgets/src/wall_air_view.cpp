@@ -59,6 +59,8 @@ private:
         const auto& side = m_probe.present();
         scene.missing = fieldMissing(m_probe, side);
         const job::Port* port = workspace().port();
+        if (m_shows == drawing::PeelShows::WallShear && !side.viscous)
+            scene.missing = tr("The shear on the wall comes from a viscous run, and this shape has none yet.");
         if (!scene.missing.isEmpty() || !port || port->stations.size() != side.shape->sections.size())
             return scene;
         const auto scale = drawing::speedScale(*side.air);
@@ -78,6 +80,11 @@ private:
     {
         drawing::PeelScene::Cell cell;
         const auto& wall = side.air->walls[geometry::index(sector)];
+        if (m_shows == drawing::PeelShows::WallShear) {
+            const double round = static_cast<double>(geometry::index(sector)) / geometry::kSectorCount;
+            cell.value = side.viscous->run.solved.air->shearAt(s, round);
+            return cell;
+        }
         if (m_shows == drawing::PeelShows::FieldSpeed) {
             if (const auto speed = side.solved->port.alongWallAt(s, sector))
                 cell.value = *speed * side.air->air.flow.si();
@@ -90,7 +97,9 @@ private:
                                                                              : layer->friction;
         }
         const bool exhaust = side.solved->port.shape().airFromValve;
-        cell.doubtful = wall.liftsOff() && (exhaust ? s <= *wall.liftsOffAt : s >= *wall.liftsOffAt);
+        // A viscous run knows what is behind that place.
+        const bool known = m_shows == drawing::PeelShows::FieldSpeed && side.shownRun();
+        cell.doubtful = !known && wall.liftsOff() && (exhaust ? s <= *wall.liftsOffAt : s >= *wall.liftsOffAt);
         return cell;
     }
 
@@ -109,6 +118,9 @@ QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
     QString table = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td><b>%1</b></td>").arg(tr("wall"));
     for (const QString& title : {tr("up to"), tr("at"), tr("H up to"), tr("the air"), tr("from")})
         table += cell(QStringLiteral("<b>%1</b>").arg(title));
+    const auto* run = probe.present().viscous ? probe.present().viscous->run.solved.air.get() : nullptr;
+    if (run)
+        table += cell(QStringLiteral("<b>%1</b>").arg(tr("viscous: from")));
     table += QStringLiteral("</tr>");
     for (const Sector sector : geometry::kSectors) {
         const auto& wall = air->walls[geometry::index(sector)];
@@ -118,8 +130,12 @@ QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
                       : wall.outsideOfTurn ? tr("slows, outside")
                       : wall.near()        ? tr("near")
                                            : tr("holds")) +
-                 cell(wall.liftsOffAt ? w.text(Kind::Position, wall.liftsOffAt->si()) : QString()) +
-                 QStringLiteral("</tr>");
+                 cell(wall.liftsOffAt ? w.text(Kind::Position, wall.liftsOffAt->si()) : QString());
+        if (run) {
+            const auto letsGo = run->letsGoAt(sector);
+            table += cell(letsGo ? w.text(Kind::Position, letsGo->si()) : tr("holds"));
+        }
+        table += QStringLiteral("</tr>");
     }
     return table + QStringLiteral("</table>");
 }
@@ -133,22 +149,23 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     auto* peelPanel = new Panel(tr("The wall unrolled"));
     auto* peel = new WallPeel(context, probe);
     const auto note = [&w = context.workspace, peelPanel, peel] {
-        const QString hatched = tr("; hatched: behind where the air lets go of that wall");
+        const QString hatched = tr("; hatched: behind lift-off");
         switch (peel->shows()) {
         case drawing::PeelShows::LayerShape: return peelPanel->setNote(tr("shape factor H") + hatched);
         case drawing::PeelShows::LayerThickness:
             return peelPanel->setNote(tr("momentum thickness, %1").arg(w.symbol(Kind::Length)) + hatched);
         case drawing::PeelShows::LayerFriction: return peelPanel->setNote(tr("friction, thousandths") + hatched);
+        case drawing::PeelShows::WallShear: return peelPanel->setNote(tr("viscous run, Pa; red: the air runs back"));
         default:
             return peelPanel->setNote(tr("%1 off the wall").arg(w.text(Kind::Length, field::kPitotDistance.si())) +
                                       hatched);
         }
     };
     auto* shows = makeSwitch(
-        {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction")},
+        {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction"), tr("Shear")},
         [peel, note](int i) {
             using S = drawing::PeelShows;
-            constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction};
+            constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction, S::WallShear};
             peel->setShows(all[static_cast<std::size_t>(i)]);
             note();
         },

@@ -78,6 +78,9 @@ private:
     QThreadPool m_pool;
 };
 
+/// Ways of the air through the upright line in the middle of the window, as many as can be told apart.
+std::vector<std::vector<geometry::Point3>> waysThrough(const judgement::VirtualPort& port);
+
 /// Solves a shape, with streamlines; what FieldSolver does in the background.
 FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full);
 

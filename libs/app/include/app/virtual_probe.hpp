@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/field_solver.hpp"
-#include "app/workspace.hpp"
+#include "app/viscous_runs.hpp"
 #include "judgement/what_if.hpp"
 
 namespace euryth::app {
@@ -13,18 +12,32 @@ class VirtualProbe : public QObject {
     Q_OBJECT
 
 public:
-    explicit VirtualProbe(Workspace& workspace, QObject* parent = nullptr);
+    VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent = nullptr);
 
     /// Fields are only worked out while somebody looks.
     void setSeen(bool seen);
     [[nodiscard]] FieldSolver& solver() { return m_solver; }
 
+    /// Whose speeds are shown: the instant field's, a viscous run's, or how much faster the air is in the run.
+    enum class Shows { Instant, Viscous, Difference };
+    void setShows(Shows shows);
+    [[nodiscard]] Shows shows() const { return m_shows; }
+
     /// One port with its air.
     struct Side {
         judgement::Known<judgement::PortShape> shape;
-        std::shared_ptr<const SolvedPort> solved;  ///< null until it is known
-        std::optional<judgement::AirInPort> air;   ///< at the flow
-        std::string missing;                       ///< why there is nothing, and nothing is coming
+        std::shared_ptr<const SolvedPort> solved;   ///< what is shown; null until it is known
+        std::optional<judgement::AirInPort> air;    ///< at the flow
+        std::string missing;                        ///< why there is nothing, and nothing is coming
+        std::shared_ptr<const SolvedPort> instant;  ///< the instant field, whatever is shown
+        std::optional<judgement::AirInPort> instantAir;
+        std::shared_ptr<const ViscousRuns::Result> viscous;  ///< the run of this shape; null where there is none
+        double greatestDifference = 1.0;                     ///< between both, m/s
+        /// The run, where it is its speeds that are shown.
+        [[nodiscard]] const judgement::ViscousAir* shownRun() const
+        {
+            return air && air->source == judgement::SpeedSource::Viscous ? viscous->run.solved.air.get() : nullptr;
+        }
     };
     /// The port as it is.
     [[nodiscard]] const Side& present() const { return m_present; }
@@ -49,6 +62,8 @@ public:
     static constexpr Length kStep = lengthFromMm(0.5);
     [[nodiscard]] std::optional<judgement::TipReading> reading() const;
     [[nodiscard]] std::optional<judgement::TipReading> otherReading() const;
+    /// What the instant field reads there, where it is not shown itself.
+    [[nodiscard]] std::optional<judgement::TipReading> instantReading() const;
 
     enum class Against { Pushes, Cuts, Plan };
     void setAgainst(Against against);
@@ -77,10 +92,13 @@ private:
     void refreshSides();
     [[nodiscard]] judgement::Known<judgement::PortShape> otherShape() const;
     void takeAnswer(Side& side);
+    void takeRun(Side& side);
     void placeTip();
 
     Workspace& m_workspace;
+    ViscousRuns& m_runs;
     FieldSolver m_solver;
+    Shows m_shows = Shows::Instant;
     bool m_seen = false;
     Side m_present;
     Side m_other;

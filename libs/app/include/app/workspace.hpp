@@ -26,6 +26,7 @@ public:
     explicit Workspace(QObject* parent = nullptr);
 
     [[nodiscard]] Document& document() { return m_document; }
+    [[nodiscard]] const Document& document() const { return m_document; }
     [[nodiscard]] const job::Job& job() const { return m_document.job(); }
     [[nodiscard]] std::shared_ptr<const job::Job> snapshot() const { return m_document.snapshot(); }
 

@@ -74,32 +74,60 @@ Field::Field(Mesh mesh) : m_mesh(std::move(mesh))
     m_locator = std::make_shared<const Locator>(m_mesh);
 }
 
-Field::Field(Mesh mesh, std::vector<Vector3> inCells)
+Field::Field(Mesh mesh, const std::vector<Vector3>& inCells)
     : m_mesh(std::move(mesh)),
-      m_velocities(nodeVelocities(m_mesh, std::move(inCells))),
+      m_velocities(nodeVelocities(m_mesh, inCells)),
       m_corrections(m_mesh.layers(), 0.0),
       m_locator(std::make_shared<const Locator>(m_mesh))
 {
+    std::vector<bool> onWall(m_mesh.perLayer, false);
+    for (const std::uint32_t place : m_mesh.wall)
+        onWall[place] = true;
+    std::vector<Vector3> sums(m_mesh.nodes.size());
+    std::vector<int> counts(m_mesh.nodes.size(), 0);
+    for (std::size_t c = 0; c < m_mesh.cells.size(); ++c) {
+        for (const std::uint32_t node : m_mesh.cells[c]) {
+            if (!onWall[node % m_mesh.perLayer] || m_mesh.isBlocked(c))
+                continue;
+            sums[node] = {sums[node].x + inCells[c].x, sums[node].y + inCells[c].y, sums[node].z + inCells[c].z};
+            ++counts[node];
+        }
+    }
+    for (std::size_t i = 0; i < sums.size(); ++i) {
+        if (counts[i] > 0)
+            m_velocities[i] = {sums[i].x / counts[i], sums[i].y / counts[i], sums[i].z / counts[i]};
+    }
+}
+
+std::optional<Field::Place> Field::find(const Point3& place) const
+{
+    const BoostPoint point(place.x, place.y, place.z);
+    for (auto it = m_locator->tree.qbegin(bg::index::intersects(point)); it != m_locator->tree.qend(); ++it) {
+        if (const auto local = localIn(cornersOf(m_mesh, m_mesh.cells[it->second]), vectorOf(place)))
+            return Place{it->second, {local->x(), local->y(), local->z()}};
+    }
+    return std::nullopt;
 }
 
 std::optional<Vector3> Field::velocityAt(const Point3& place, VolumeFlow flow) const
 {
-    const BoostPoint point(place.x, place.y, place.z);
-    for (auto it = m_locator->tree.qbegin(bg::index::intersects(point)); it != m_locator->tree.qend(); ++it) {
-        const Hexahedron& cell = m_mesh.cells[it->second];
-        const auto local = localIn(cornersOf(m_mesh, cell), vectorOf(place));
-        if (!local)
-            continue;
-        const auto shapes = shapesAt(local->x(), local->y(), local->z());
-        Vector3 v;
-        for (int a = 0; a < 8; ++a) {
-            const Vector3& at = m_velocities[cell[static_cast<std::size_t>(a)]];
-            const double weight = shapes[a] * flow.si();
-            v = {v.x + weight * at.x, v.y + weight * at.y, v.z + weight * at.z};
-        }
-        return v;
+    const auto found = find(place);
+    if (!found)
+        return std::nullopt;
+    const auto shapes = shapesAt(found->local.x, found->local.y, found->local.z);
+    Vector3 v;
+    for (int a = 0; a < 8; ++a) {
+        const Vector3& at = m_velocities[m_mesh.cells[found->cell][static_cast<std::size_t>(a)]];
+        const double weight = shapes[a] * flow.si();
+        v = {v.x + weight * at.x, v.y + weight * at.y, v.z + weight * at.z};
     }
-    return std::nullopt;
+    return v;
+}
+
+std::optional<std::size_t> Field::cellAt(const Point3& place) const
+{
+    const auto found = find(place);
+    return found ? std::optional(found->cell) : std::nullopt;
 }
 
 double Field::fluxThrough(std::size_t layer) const

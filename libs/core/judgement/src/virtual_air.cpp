@@ -38,6 +38,32 @@ std::optional<PortAir> measuredFlow(const job::Job& job, const job::Port& port, 
 
 geometry::Section outlineAt(const field::Slice& slice) { return geometry::Outline{slice.wall}; }
 
+}  // namespace
+
+std::string nameInSection(const geometry::Section& section, geometry::Point at)
+{
+    const geometry::Box box = geometry::boxOf(section);
+    return pointName(
+        {(at.left - box.middle.left) / (box.width.si() / 2.0), (at.up - box.middle.up) / (box.height.si() / 2.0)});
+}
+
+Known<PortAir> portAir(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
+                       std::optional<VolumeFlow> wished, const job::ProbeSet* beside)
+{
+    const air::AirState room = roomOrStandardAir(job.bench);
+    if (wished)
+        return {PortAir{*wished, "typed", room}, {}};
+    if (beside && beside->benchFlow)
+        return {PortAir{*beside->benchFlow, "the bench's flow at set " + beside->id, room}, {}};
+    if (auto air = measuredFlow(job, port, room))
+        return {std::move(air), {}};
+    if (const auto model = engineModel(job, port, analysis))
+        return {PortAir{benchFlow(*model, model->cam.lift, benchDepression(job)),
+                        "reckoned at full lift and the bench's depression", room},
+                {}};
+    return {std::nullopt, "a flow: no test, no probe set and no reckoned one gives it, so that it has to be typed"};
+}
+
 FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
 {
     const field::Mesh& mesh = port.mesh();
@@ -80,7 +106,6 @@ FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
     return fastest;
 }
 
-/// Of the places that a pitot can reach a twentieth is slower than this.
 Speed slowPlaces(const VirtualPort& port, VolumeFlow flow)
 {
     const field::Mesh& mesh = port.mesh();
@@ -95,32 +120,6 @@ Speed slowPlaces(const VirtualPort& port, VolumeFlow flow)
     const auto at = speeds.begin() + std::ssize(speeds) / 20;
     std::ranges::nth_element(speeds, at);
     return Speed::fromSi(*at * flow.si());
-}
-
-}  // namespace
-
-std::string nameInSection(const geometry::Section& section, geometry::Point at)
-{
-    const geometry::Box box = geometry::boxOf(section);
-    return pointName(
-        {(at.left - box.middle.left) / (box.width.si() / 2.0), (at.up - box.middle.up) / (box.height.si() / 2.0)});
-}
-
-Known<PortAir> portAir(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
-                       std::optional<VolumeFlow> wished, const job::ProbeSet* beside)
-{
-    const air::AirState room = roomOrStandardAir(job.bench);
-    if (wished)
-        return {PortAir{*wished, "typed", room}, {}};
-    if (beside && beside->benchFlow)
-        return {PortAir{*beside->benchFlow, "the bench's flow at set " + beside->id, room}, {}};
-    if (auto air = measuredFlow(job, port, room))
-        return {std::move(air), {}};
-    if (const auto model = engineModel(job, port, analysis))
-        return {PortAir{benchFlow(*model, model->cam.lift, benchDepression(job)),
-                        "reckoned at full lift and the bench's depression", room},
-                {}};
-    return {std::nullopt, "a flow: no test, no probe set and no reckoned one gives it, so that it has to be typed"};
 }
 
 AirInPort airInPort(const VirtualPort& port, const PortAir& air)

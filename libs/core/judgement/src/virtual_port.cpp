@@ -50,6 +50,8 @@ std::vector<field::Obstacle> obstaclesOf(const job::Port& port)
     return obstacles;
 }
 
+}  // namespace
+
 double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahedron& cell)
 {
     const auto at = [&](std::size_t i) { return mesh.nodes[layer * mesh.perLayer + cell[i] % mesh.perLayer]; };
@@ -58,8 +60,6 @@ double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahed
     const field::Vector3 v{d.x - b.x, d.y - b.y, d.z - b.z};
     return field::Vector3{u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x}.length() / 2.0;
 }
-
-}  // namespace
 
 Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis)
 {
@@ -75,6 +75,62 @@ Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis)
     shape.obstacles = obstaclesOf(port);
     shape.airFromValve = port.side == job::Side::Exhaust;
     return {std::move(shape), {}};
+}
+
+namespace {
+
+bool near(Length a, Length b) { return abs(a - b) < lengthFromMm(1e-3); }
+bool near(Angle a, Angle b) { return std::abs(a.si() - b.si()) < 1e-6; }
+bool near(const geometry::Pose& a, const geometry::Pose& b)
+{
+    return near(a.x, b.x) && near(a.y, b.y) && near(a.z, b.z) && near(a.pitch, b.pitch) && near(a.yaw, b.yaw);
+}
+bool near(const geometry::Section& a, const geometry::Section& b)
+{
+    if (a.index() != b.index())
+        return false;
+    if (const auto* first = std::get_if<geometry::RoundedRectangle>(&a)) {
+        const auto& second = std::get<geometry::RoundedRectangle>(b);
+        return near(first->width, second.width) && near(first->height, second.height) &&
+               near(first->corners.roofLeft, second.corners.roofLeft) &&
+               near(first->corners.roofRight, second.corners.roofRight) &&
+               near(first->corners.floorRight, second.corners.floorRight) &&
+               near(first->corners.floorLeft, second.corners.floorLeft);
+    }
+    return std::ranges::equal(std::get<geometry::Outline>(a).points, std::get<geometry::Outline>(b).points,
+                              [](const geometry::Point& p, const geometry::Point& q) {
+                                  return near(Length::fromSi(p.left), Length::fromSi(q.left)) &&
+                                         near(Length::fromSi(p.up), Length::fromSi(q.up));
+                              });
+}
+bool near(const field::Obstacle& a, const field::Obstacle& b)
+{
+    return std::ranges::equal(a, b, [](const field::Hanging& p, const field::Hanging& q) {
+        return near(p.s, q.s) && near(p.width, q.width) && near(p.from, q.from) && near(p.to, q.to);
+    });
+}
+
+}  // namespace
+
+Phrase differenceOf(const PortShape& a, const PortShape& b)
+{
+    if (a.airFromValve != b.airFromValve)
+        return Phrase("the way of the air");
+    if (a.sections.size() != b.sections.size())
+        return Phrase("the number of stations");
+    for (std::size_t i = 0; i < a.sections.size(); ++i) {
+        const auto& p = a.sections[i];
+        const auto& q = b.sections[i];
+        if (!near(p.s, q.s))
+            return Phrase() << "the place of the station at " << Position{q.s};
+        if (!near(p.section, q.section))
+            return Phrase() << "the section at " << Position{q.s};
+        if (!near(p.pose, q.pose))
+            return Phrase() << "the place in the head of the station at " << Position{q.s};
+    }
+    const bool sameMetal =
+        std::ranges::equal(a.obstacles, b.obstacles, [](const auto& p, const auto& q) { return near(p, q); });
+    return sameMetal ? Phrase() : Phrase("boss or stem");
 }
 
 VirtualPort::VirtualPort(PortShape shape, field::Field field)
@@ -117,7 +173,8 @@ std::optional<double> VirtualPort::alongWallAt(Length s, geometry::Sector sector
     return alongWallAt(s, static_cast<double>(geometry::index(sector)) / geometry::kSectorCount);
 }
 
-std::optional<double> VirtualPort::alongWallAt(Length s, double round) const
+std::optional<double> VirtualPort::onWallAt(const std::vector<std::vector<std::optional<double>>>& table, Length s,
+                                            double round) const
 {
     const auto [layer, share] = layerBefore(s);
     // The wall's places begin one sector before the middle of the roof.
@@ -129,22 +186,30 @@ std::optional<double> VirtualPort::alongWallAt(Length s, double round) const
     for (const std::size_t i : {layer, layer + 1}) {
         for (const std::size_t k : {before, before + 1}) {
             const double weight = (i == layer ? 1.0 - share : share) * (k == before ? 1.0 - on : on);
-            const auto& speed = m_alongWall[i - mesh().firstInside][k % around];
-            if (weight > 1e-9 && !speed)
+            const auto& value = table[i - mesh().firstInside][k % around];
+            if (weight > 1e-9 && !value)
                 return std::nullopt;
-            sum += weight * speed.value_or(0.0);
+            sum += weight * value.value_or(0.0);
         }
     }
     return sum;
 }
 
-Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness)
+Known<field::Mesh> meshOf(const PortShape& shape, const field::Fineness& fineness)
 {
     field::Mesh mesh = field::meshOf(shape.sections, fineness);
     if (const auto problem = field::problemOf(mesh))
         return {std::nullopt, "a port that can be meshed; " + *problem};
     field::block(mesh, shape.obstacles);
-    return {VirtualPort(shape, field::Field(std::move(mesh))), {}};
+    return {std::move(mesh), {}};
+}
+
+Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness)
+{
+    auto mesh = meshOf(shape, fineness);
+    if (!mesh)
+        return {std::nullopt, mesh.missing};
+    return {VirtualPort(shape, field::Field(std::move(*mesh.value))), {}};
 }
 
 Known<VirtualPort> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness)

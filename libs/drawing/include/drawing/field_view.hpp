@@ -20,7 +20,12 @@ namespace euryth::drawing {
 struct SpeedScale {
     double low = 0.0;  ///< m/s
     double high = 1.0;
+    bool difference = false;  ///< of two speeds: slower, none, faster
+    [[nodiscard]] QColor colour(double speed) const;
 };
+/// The scale with its ends, under a picture.
+void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, const SpeedScale& scale,
+                   const units::DisplayUnits& units);
 
 /// Quadrilaterals in a plane with a speed at each corner; SI units.
 struct FieldSheet {
@@ -51,12 +56,21 @@ struct FieldSectionScene {
     bool roomForHandles = false;  ///< even where there are none, so that two pictures are of one size
     bool otherIsPlan = true;      ///< the other wall is metal to remove; else what was there before
     bool doubtful = false;        ///< the air has let go before here
+    /// Edge of the dead region, where a viscous run knows it.
+    std::vector<std::array<geometry::Point, 2>> dead;
     QString missing;
     units::DisplayUnits units;
 };
+/// What is drawn of a port: its speeds, or by how much they are over those of `against`, another field of its shape.
+struct FieldPicture {
+    const judgement::VirtualPort& port;
+    const judgement::AirInPort& air;
+    SpeedScale scale;
+    const judgement::VirtualPort* against = nullptr;
+    units::DisplayUnits units;
+};
 /// The section of a solved port at `s`.
-FieldSectionScene fieldSection(const judgement::VirtualPort& port, const judgement::AirInPort& air, Length s,
-                               const SpeedScale& scale, const units::DisplayUnits& units);
+FieldSectionScene fieldSection(const FieldPicture& picture, Length s);
 SpeedScale speedScale(const judgement::AirInPort& air);
 
 class FieldSectionView {
@@ -89,13 +103,14 @@ struct FieldLongScene {
     std::vector<geometry::Point> doubtful;  ///< what lies behind a place where the air lets go, closed
     std::optional<geometry::Point> letsGo;  ///< that place, on the wall where that is roof or floor
     std::optional<geometry::Point> fastest;
-    bool airEnters = true;  ///< at the window
+    std::vector<std::array<geometry::Point, 2>> dead;  ///< edge of the dead region of a viscous run
+    std::vector<geometry::Point> deadNames;            ///< a place in each
+    bool airEnters = true;                             ///< at the window
     QString missing;
     units::DisplayUnits units;
 };
-FieldLongScene fieldLong(const judgement::VirtualPort& port, const judgement::AirInPort& air,
-                         const std::vector<std::vector<geometry::Point3>>& streamlines,
-                         const std::optional<judgement::TipPlace>& tip, const units::DisplayUnits& units);
+FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<geometry::Point3>>& streamlines,
+                         const std::optional<judgement::TipPlace>& tip);
 
 class FieldLongView {
 public:

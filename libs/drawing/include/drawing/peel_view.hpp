@@ -13,8 +13,9 @@
 
 namespace euryth::drawing {
 
-/// The last three are of the boundary layer: shape factor, momentum thickness, friction coefficient.
-enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, LayerShape, LayerThickness, LayerFriction };
+/// Three are of the boundary layer: shape factor, momentum thickness, friction coefficient. The shear on the wall is
+/// that of a viscous run.
+enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, LayerShape, LayerThickness, LayerFriction, WallShear };
 
 /// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof. SI units.
 struct PeelScene {

@@ -31,6 +31,9 @@ std::vector<double> roundTicks(double from, double to, int wanted);
 /// equal steps look equal and lightness alone tells the order (readable without colour vision too).
 /// Oklab: Ottosson, "A perceptual color space for image processing", 2020.
 QColor speedColour(double share);
+/// A difference, from 0 (slower) over 0.5 (none, nearly white) to 1 (faster): violet to orange, which the colour-blind
+/// can tell too.
+QColor differenceColour(double share);
 
 /// A light tint of `colour` on `ground` for a share from 0 to 1, for depths and walls.
 QColor tint(const QColor& ground, const QColor& colour, double share);

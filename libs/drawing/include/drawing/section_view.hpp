@@ -9,6 +9,7 @@
 #include <QString>
 
 #include "cutting/cut_problem.hpp"
+#include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
 #include "judgement/port_analysis.hpp"
@@ -83,7 +84,7 @@ private:
 
 /// The speed scale as a bar with its ends and unit.
 void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, double low, double high,
-                   const units::DisplayUnits& units);
+                   const units::DisplayUnits& units, QColor (*colour)(double) = speedColour);
 
 /// A small section filled with its speeds, for the overview of sets.
 QImage speedImage(const geometry::Section& section, const probing::SpeedMap& map, double low, double high,

@@ -21,6 +21,9 @@ struct CaseFile {
 /// `windowSides` and `throatSides` (their walls), `wall` (the measured runner's, with boss and stem).
 std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port);
 
+/// The nodes of each face of the patch `wall`, in its order.
+std::vector<std::array<std::uint32_t, 4>> wallFaces(const field::Mesh& mesh);
+
 /// A whole case for that package's potentialFoam at a flow. Its flux is right; the velocity that it writes in three
 /// dimensions is not (seen with version 1912), so that only its speed is a yardstick for ours.
 std::vector<CaseFile> potentialCase(const judgement::VirtualPort& port, VolumeFlow flow);
@@ -30,13 +33,18 @@ enum class Quality { Coarse, Normal, Fine };
 inline constexpr std::array kQualityNames{"coarse", "normal", "fine"};
 field::Fineness finenessOf(Quality quality);
 
+struct CaseOptions {
+    int steps = 600;  ///< the most iterations
+    int cores = 2;    ///< that it can be split for
+};
 /// A complete case for that package's simpleFoam: steady, incompressible, k-omega SST with wall functions. The air
 /// comes in even over the far end of the straight piece before the port, whose walls are smooth (slip), with 2 %
 /// turbulence; it leaves at constant pressure. It starts from our own potential field. README.txt in it says how it is
-/// run alone, on several cores, or on a cluster. `steps` is the most iterations; it ends before that where the
-/// residuals have fallen.
+/// run alone, on several cores, or on a cluster. It ends before its last step where the
+/// residuals have fallen. With the velocity it writes the shear at the walls (wallShearStress), and means over the
+/// second half of the steps (UMean, pMean ...).
 std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
-                                  int steps = 600);
+                                  const CaseOptions& options = {});
 
 /// Writes the files into a folder, which is made; what is there already under other names stays. Returns what is wrong,
 /// or an empty text.

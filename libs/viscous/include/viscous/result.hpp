@@ -6,14 +6,13 @@
 
 #include <tl/expected.hpp>
 
-#include "judgement/virtual_port.hpp"
+#include "judgement/viscous_air.hpp"
 
 namespace euryth::viscous {
 
-/// The velocities that a run has written last, as a field on the port's mesh that is read at a flow of 1 m3/s: unlike a
-/// potential field it does not scale with the flow. `port` has to have the mesh that the case was made from. Or what is
-/// wrong with the files.
-tl::expected<field::Field, std::string> readVelocities(const std::filesystem::path& folder,
-                                                       const judgement::VirtualPort& port);
+/// What a run has written last, or the means that it has written with it: speeds, pressures, turbulence and the shear
+/// at the walls. `mesh` has to be the one that the case was written from. Or what is wrong with the files, with the
+/// file and the place in it.
+tl::expected<judgement::CellAir, std::string> readResult(const std::filesystem::path& folder, const field::Mesh& mesh);
 
 }  // namespace euryth::viscous

@@ -29,17 +29,29 @@ private:
     Progress m_now;
 };
 
+/// Names of what is run; of the Debian packages `openfoam` and, for several cores, `openmpi-bin`.
+struct Programs {
+    std::string solver = "simpleFoam";
+    std::string split = "decomposePar";
+    std::string launch = "mpirun";
+    std::string join = "reconstructPar";
+};
+
 struct RunOptions {
-    std::filesystem::path folder;        ///< of the case
-    std::string program = "simpleFoam";  ///< of the Debian package `openfoam`
-    std::chrono::seconds limit{3600};    ///< after which it is ended
+    std::filesystem::path folder;  ///< of the case
+    Programs programs;
+    int cores = 1;                     ///< over 1 the case has to be written for as many
+    std::chrono::seconds limit{3600};  ///< after which it is ended
     std::function<void(const Progress&)> progress;
     std::stop_token stop;
 };
 
-/// Runs the solver in a case's folder until it ends, and keeps what it says in `log` there. What went wrong, in words:
-/// not installed, not a case, ended by somebody, over its time, out of disk, diverged. A run that has been stopped
-/// leaves what it has written.
+/// What run() says when it has been told to stop.
+inline constexpr const char* kStopped = "stopped";
+
+/// Runs the solver in a case's folder until it ends, and keeps what it says in `log` there. On several cores the case
+/// is split before and joined after it. What went wrong, in words: not installed, too old, not a case, ended by
+/// somebody, over its time, out of disk, diverged. A run that has been stopped leaves what it has written.
 tl::expected<Progress, std::string> run(const RunOptions& options);
 
 }  // namespace euryth::viscous

@@ -10,6 +10,7 @@
 
 #include "app/recent_jobs.hpp"
 #include "app/recovery.hpp"
+#include "exports/flow_case.hpp"
 #include "widgets/command_set.hpp"
 #include "widgets/dialogs.hpp"
 #include "widgets/look.hpp"
@@ -112,7 +113,8 @@ private:
     void houseFromFile();
     void houseToFile();
     void exportSheets();
-    void exportField();
+    /// Asks where to, suggesting a name of that ending.
+    void exportField(const QString& suffix, exports::Quality quality);
     // port_commands.cpp
     bool runPortCommand(CommandId id);
     void addPort();

@@ -99,15 +99,17 @@ class ProbePage : public QWidget {
     Q_OBJECT
 
 public:
-    enum class View { Readings, Virtual, Walls, ShortSide, WhatIf, Beside };
+    enum class View { Readings, Virtual, Viscous, Walls, ShortSide, WhatIf, Beside };
     explicit ProbePage(Context context, QWidget* parent = nullptr);
     void showView(View view);
     void stepView(int by);
     [[nodiscard]] app::VirtualProbe& virtualProbe() { return m_virtual; }
     [[nodiscard]] app::ShortSideWork& shortSideWork() { return m_shortSide; }
+    [[nodiscard]] app::ViscousRuns& viscousRuns() { return m_runs; }
 
 signals:
     void addProbeSetWanted();
+    void exportCaseWanted(exports::Quality quality);
 
 private:
     QWidget* makeReadings();
@@ -116,11 +118,13 @@ private:
     void follow();
 
     Context m_context;
+    app::ViscousRuns m_runs;
     app::VirtualProbe m_virtual;
     app::ShortSideWork m_shortSide;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_viewSwitch = nullptr;
     QWidget* m_flow = nullptr;
+    QWidget* m_shows = nullptr;
     Panel* m_sectionPanel = nullptr;
     Panel* m_entryPanel = nullptr;
     QLabel* m_reading = nullptr;

@@ -71,4 +71,12 @@ private:
 /// What there is to say instead of a picture: missing, or under way; empty where there is a picture.
 QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side);
 
+/// The same for the instant field, whatever is shown.
+QString instantMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side);
+
+/// What is drawn of a side that has a field: its speeds on the scale of `scaledBy`, or their difference to the instant
+/// field's.
+drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const app::VirtualProbe& probe,
+                                   const app::VirtualProbe::Side& side, const app::VirtualProbe::Side& scaledBy);
+
 }  // namespace euryth::widgets

@@ -17,11 +17,19 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, app::Short
 /// The port beside another shape of it: walls pushed by hand, the cut plan, the plan.
 QWidget* makeWhatIfView(Context context, app::VirtualProbe& probe);
 
+/// A viscous run: how fine, of what, its queue and how it converges; and what it has found: the dead region, where
+/// pressure is lost, how much of each section flows, how sure that is.
+QWidget* makeViscousView(Context context, app::VirtualProbe& probe, app::ViscousRuns& runs,
+                         std::function<void(exports::Quality)> exportCase);
+
 /// All probe sets beside what the computed field reads at their points.
 QWidget* makeBesideView(Context context, app::VirtualProbe& probe);
 
 /// The flow at which the field is read: typed, or where it comes from; with what is under way, and a way to stop it.
 QWidget* makeFlowLine(Context context, app::VirtualProbe& probe);
+
+/// Whose speeds are shown: instant field, viscous run, or the difference.
+QWidget* makeShowsSwitch(app::VirtualProbe& probe);
 
 /// What the computed field cannot do, in one sentence, with the place behind which it is not to be trusted.
 QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& probe);

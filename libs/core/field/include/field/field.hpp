@@ -20,8 +20,8 @@ public:
     /// Solves on a mesh without folds (problemOf()).
     explicit Field(Mesh mesh);
     /// Takes velocities in the middle of the cells that something else has found, as those for 1 m3/s; they are not
-    /// corrected.
-    Field(Mesh mesh, std::vector<Vector3> inCells);
+    /// corrected. A node of the wall takes the mean of the cells that it touches: what a wall function knows there.
+    Field(Mesh mesh, const std::vector<Vector3>& inCells);
 
     [[nodiscard]] const Mesh& mesh() const { return m_mesh; }
     /// At the nodes, for a flow of 1 m3/s from window to valve.
@@ -30,6 +30,8 @@ public:
     /// Velocity at a place in the head; nothing outside the port.
     /// Of metal inside the passage too there is none.
     [[nodiscard]] std::optional<Vector3> velocityAt(const geometry::Point3& place, VolumeFlow flow) const;
+    /// The open cell in which a place lies; nothing outside the air.
+    [[nodiscard]] std::optional<std::size_t> cellAt(const geometry::Point3& place) const;
 
     /// Flow through a layer's section by its node velocities, for 1 m3/s.
     [[nodiscard]] double fluxThrough(std::size_t layer) const;
@@ -39,6 +41,12 @@ public:
 
 private:
     struct Locator;
+    struct Place {
+        std::size_t cell;
+        Vector3 local;  ///< coordinates in it, -1 to 1
+    };
+    [[nodiscard]] std::optional<Place> find(const geometry::Point3& place) const;
+
     Mesh m_mesh;
     std::vector<Vector3> m_velocities;
     std::vector<double> m_corrections;

@@ -21,6 +21,13 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const PortAna
 /// A place of a section in words, by the nine fields of its box: "floor", "middle".
 std::string nameInSection(const geometry::Section& section, geometry::Point at);
 
+/// Where a speed comes from: a number always says it.
+enum class SpeedSource {
+    Readings,  ///< of a probe in the real port
+    Instant,   ///< of the potential field with its boundary layer
+    Viscous    ///< of a viscous run
+};
+
 /// A place in the port where the air is fastest, the pitot's distance or more from the wall.
 struct FastestPlace {
     Speed speed;
@@ -31,12 +38,18 @@ struct FastestPlace {
     Length fromWall;
 };
 
+/// At a flow.
+FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow);
+/// Of the places that a pitot can reach a twentieth is slower than this.
+Speed slowPlaces(const VirtualPort& port, VolumeFlow flow);
+
 /// What the air does in a port at one flow.
 struct AirInPort {
+    SpeedSource source = SpeedSource::Instant;
     PortAir air;
     geometry::PerSector<WallAir> walls;
     FastestPlace fastest;
-    Speed slow;  ///< a twentieth of the places that a pitot can reach is slower
+    Speed slow;  ///< see slowPlaces()
     /// Where the air first lets go of a wall, in the order of the air; behind it the field is not to be trusted.
     std::optional<Length> letsGoAt;
     std::optional<geometry::Sector> letsGoOf;
@@ -61,7 +74,8 @@ struct TipReading {
     Angle up;                    ///< of the air's way against the runner's: toward the roof
     Angle left;                  ///< and to the left, as seen from the window
     std::optional<Length> fromWall;
-    bool doubtful = false;  ///< the air has let go before here
+    bool doubtful = false;             ///< the air has let go before here
+    std::optional<Speed> fluctuation;  ///< root mean square about the mean, where turbulence is known
 };
 /// Nothing where the tip is not in the air.
 std::optional<TipReading> readTip(const VirtualPort& port, const AirInPort& air, const TipPlace& tip);

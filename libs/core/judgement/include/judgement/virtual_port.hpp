@@ -22,6 +22,11 @@ struct PortShape {
 /// it, both in the middle between the sides; where one is known at a station and not at the next, it ends half way.
 Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis);
 
+/// Where two shapes first differ by more than a micrometre (or as much of a radian), in words with the place; empty
+/// where they are the same. Numbers that have been through a file are not equal to the last digit.
+Phrase differenceOf(const PortShape& a, const PortShape& b);
+inline bool sameShape(const PortShape& a, const PortShape& b) { return a == b || differenceOf(a, b).empty(); }
+
 /// A port with its field: incompressible potential flow, so that every flow scales the same solution.
 class VirtualPort {
 public:
@@ -46,10 +51,17 @@ public:
     /// Speed at the pitot's distance from the wall for 1 m3/s, at every layer of the measured runner, there clockwise
     /// from the roof-left corner; nothing where metal is in the way.
     [[nodiscard]] const std::vector<std::vector<std::optional<double>>>& alongWall() const { return m_alongWall; }
+    /// A value on the wall at any distance and share of the way round, clockwise from the middle of the roof, from a
+    /// table like alongWall().
+    [[nodiscard]] std::optional<double> onWallAt(const std::vector<std::vector<std::optional<double>>>& table, Length s,
+                                                 double round) const;
     /// That at any distance, in the middle of a sector; m/s for 1 m3/s.
     [[nodiscard]] std::optional<double> alongWallAt(Length s, geometry::Sector sector) const;
     /// And at a share of the way round, clockwise from the middle of the roof.
-    [[nodiscard]] std::optional<double> alongWallAt(Length s, double round) const;
+    [[nodiscard]] std::optional<double> alongWallAt(Length s, double round) const
+    {
+        return onWallAt(m_alongWall, s, round);
+    }
 
 private:
     /// The layer at or before `s` in the measured runner, and how far `s` is on the way to the next one.
@@ -62,6 +74,11 @@ private:
     std::vector<std::vector<std::optional<double>>> m_alongWall;
 };
 
+/// Area of a cell's face on a layer, m2; `cell` may be of any layer, only its place in it counts.
+double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahedron& cell);
+
+/// Meshes a shape, with boss and stem blocked; or says where it is folded.
+Known<field::Mesh> meshOf(const PortShape& shape, const field::Fineness& fineness);
 /// Meshes and solves; or says what is missing, or where the port is folded.
 Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness);
 Known<VirtualPort> virtualPort(const job::Port& port, const PortAnalysis& analysis, const field::Fineness& fineness);

@@ -1,0 +1,351 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/viscous_runs.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+#include <QDateTime>
+
+#include "judgement/what_if.hpp"
+
+namespace euryth::app {
+
+namespace {
+
+std::shared_ptr<const ViscousRuns::Result> resultOf(viscous::StoredRun run)
+{
+    const judgement::VirtualPort& port = run.solved.air->port();
+    auto solved = std::make_shared<const SolvedPort>(SolvedPort{port, true, waysThrough(port)});
+    return std::make_shared<const ViscousRuns::Result>(ViscousRuns::Result{std::move(run), std::move(solved)});
+}
+
+std::filesystem::path runFolderOf(const QString& job) { return viscous::runFolder(job.toStdString()); }
+
+}  // namespace
+
+ViscousRuns::ViscousRuns(const Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
+{
+    m_pool.setMaxThreadCount(1);
+    m_files.setMaxThreadCount(1);
+    connect(&workspace, &Workspace::refreshed, this, &ViscousRuns::followFile);
+    followFile();
+}
+
+ViscousRuns::~ViscousRuns()
+{
+    m_stop.request_stop();
+    m_pool.clear();
+    m_pool.waitForDone();
+    m_files.waitForDone();  // what is being kept is kept
+}
+
+const ViscousRuns::Item* ViscousRuns::current() const
+{
+    const Item* last = nullptr;
+    for (const Item& item : m_items) {
+        if (item.state == State::Running)
+            return &item;
+        if (item.state != State::Waiting)
+            last = &item;
+    }
+    return last;
+}
+
+ViscousRuns::Item* ViscousRuns::find(quint64 id)
+{
+    const auto found = std::ranges::find(m_items, id, &Item::id);
+    return found == m_items.end() ? nullptr : &*found;
+}
+
+double ViscousRuns::expectedSeconds(exports::Quality quality) const
+{
+    const double usual = viscous::expectedSeconds(quality, m_how.cores);
+    const auto& took = m_took.at(static_cast<std::size_t>(quality));
+    return took ? usual * *took : usual;
+}
+
+void ViscousRuns::add(const Wish& wish)
+{
+    const bool waits = std::ranges::any_of(m_items, [&](const Item& item) {
+        return (item.state == State::Waiting || item.state == State::Running) && item.wish.port == wish.port &&
+               item.wish.quality == wish.quality && judgement::sameShape(item.wish.shape, wish.shape);
+    });
+    if (waits)
+        return;
+    m_items.push_back({++m_last, wish, State::Waiting, {}, {}, 0.0});
+    if (!isWorking())
+        next();
+    emit changed();
+}
+
+void ViscousRuns::next()
+{
+    const auto waiting = std::ranges::find(m_items, State::Waiting, &Item::state);
+    if (waiting == m_items.end())
+        return;
+    waiting->state = State::Running;
+    m_running = waiting->id;
+    m_stop = std::stop_source();
+    const viscous::Task task{waiting->wish.shape, waiting->wish.at, waiting->wish.quality,
+                             m_how.cores,         m_how.limit,      m_how.programs};
+    m_pool.start([this, id = waiting->id, task, stop = m_stop.get_token()] {
+        QElapsedTimer clock;
+        clock.start();
+        constexpr double milli = 1e-3;
+        const auto solved = viscous::solve(
+            task,
+            [&](const viscous::Progress& step) {
+                const double seconds = static_cast<double>(clock.elapsed()) * milli;
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, id, step, seconds] {
+                        if (Item* item = find(id)) {
+                            item->history.push_back(step);
+                            item->seconds = seconds;
+                            emit changed();
+                        }
+                    },
+                    Qt::QueuedConnection);
+            },
+            stop);
+        const double seconds = static_cast<double>(clock.elapsed()) * milli;
+        QMetaObject::invokeMethod(
+            this, [this, id, solved, seconds] { ended(id, solved, seconds); }, Qt::QueuedConnection);
+    });
+}
+
+void ViscousRuns::ended(quint64 id, const tl::expected<viscous::Solved, std::string>& solved, double seconds)
+{
+    m_running = 0;
+    Item* item = find(id);
+    if (item) {
+        item->seconds = seconds;
+        item->state = solved ? State::Done : solved.error() == viscous::kStopped ? State::Stopped : State::Failed;
+        if (item->state == State::Failed)
+            item->message = QString::fromStdString(solved.error());
+        if (solved) {
+            m_took.at(static_cast<std::size_t>(solved->quality)) =
+                solved->seconds / viscous::expectedSeconds(solved->quality, solved->cores);
+            const auto now = QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString();
+            take({item->wish.port, item->wish.variant, now, *solved});
+        }
+    }
+    next();
+    emit changed();
+}
+
+void ViscousRuns::take(viscous::StoredRun run)
+{
+    const auto result = resultOf(std::move(run));
+    hold(result);
+    keep(result);
+    emit arrived();
+    emit changed();
+}
+
+/// In the place of an older one of the same shape and quality.
+void ViscousRuns::hold(const std::shared_ptr<const Result>& result)
+{
+    const auto& solved = result->run.solved;
+    std::erase_if(m_results, [&](const auto& other) {
+        return other->run.solved.quality == solved.quality && other->run.port == result->run.port &&
+               other->run.variant == result->run.variant;
+    });
+    m_results.push_back(result);
+}
+
+void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
+{
+    if (m_path.isEmpty())
+        return;
+    ++m_filing;
+    m_files.start([this, folder = runFolderOf(m_path), result] {
+        const std::string problem = viscous::keep(folder, result->run);
+        QMetaObject::invokeMethod(
+            this,
+            [this, problem] {
+                --m_filing;
+                if (!problem.empty())
+                    m_trouble = tr("The run could not be kept: %1").arg(QString::fromStdString(problem));
+                emit changed();
+            },
+            Qt::QueuedConnection);
+    });
+}
+
+/// A job that has been saved for the first time, or under another name, takes its runs with it; another job has its
+/// own.
+void ViscousRuns::followFile()
+{
+    const QString path = m_workspace.document().path();
+    if (path == m_path)
+        return;
+    m_path = path;
+    m_trouble.clear();
+    const auto& ports = m_workspace.job().ports;
+    std::erase_if(m_results, [&](const auto& result) {
+        return std::ranges::none_of(ports, [&](const job::Port& port) {
+            if (port.id != result->run.port)
+                return false;
+            const auto shape = judgement::shapeOf(port, judgement::measure(m_workspace.job(), port));
+            return shape && judgement::sameShape(*shape, result->run.solved.air->port().shape());
+        });
+    });
+    if (path.isEmpty())
+        return;
+    for (const auto& result : m_results)
+        keep(result);
+    ++m_filing;
+    m_files.start([this, path] {
+        auto kept = viscous::keptRuns(runFolderOf(path));
+        std::vector<std::shared_ptr<const Result>> results;
+        for (auto& run : kept.runs)
+            results.push_back(resultOf(std::move(run)));
+        QMetaObject::invokeMethod(
+            this,
+            [this, path, results, troubles = kept.troubles] {
+                --m_filing;
+                if (path == m_path) {
+                    for (const auto& result : results)
+                        hold(result);
+                    QStringList lines;
+                    for (const std::string& trouble : troubles)
+                        lines << tr("A kept run cannot be used: %1").arg(QString::fromStdString(trouble));
+                    m_trouble = lines.join(QLatin1Char('\n'));
+                    emit arrived();
+                }
+                emit changed();
+            },
+            Qt::QueuedConnection);
+    });
+}
+
+void ViscousRuns::stop(quint64 id)
+{
+    Item* item = find(id);
+    if (!item)
+        return;
+    if (item->state == State::Running)
+        m_stop.request_stop();
+    if (item->state == State::Waiting)
+        item->state = State::Stopped;
+    emit changed();
+}
+
+void ViscousRuns::stopAll()
+{
+    for (Item& item : m_items) {
+        if (item.state == State::Waiting)
+            item.state = State::Stopped;
+    }
+    m_stop.request_stop();
+    emit changed();
+}
+
+void ViscousRuns::clearEnded()
+{
+    std::erase_if(m_items, [](const Item& i) { return i.state != State::Waiting && i.state != State::Running; });
+    emit changed();
+}
+
+std::vector<std::shared_ptr<const ViscousRuns::Result>> ViscousRuns::all(const judgement::PortShape& shape) const
+{
+    std::vector<std::shared_ptr<const Result>> fitting;
+    for (const auto& result : m_results) {
+        if (judgement::sameShape(result->run.solved.air->port().shape(), shape))
+            fitting.push_back(result);
+    }
+    std::ranges::stable_sort(fitting, std::greater{}, [](const auto& r) { return r->run.solved.quality; });
+    return fitting;
+}
+
+std::shared_ptr<const ViscousRuns::Result> ViscousRuns::best(const judgement::PortShape& shape) const
+{
+    const auto fitting = all(shape);
+    return fitting.empty() ? nullptr : fitting.front();
+}
+
+std::shared_ptr<const ViscousRuns::Result> ViscousRuns::stale(const std::string& port, const std::string& variant,
+                                                              const judgement::PortShape& shape) const
+{
+    if (best(shape))
+        return nullptr;
+    const auto found = std::ranges::find_if(
+        m_results, [&](const auto& result) { return result->run.port == port && result->run.variant == variant; });
+    return found == m_results.end() ? nullptr : *found;
+}
+
+void ViscousRuns::finish()
+{
+    while (isWorking() || m_filing > 0)
+        QCoreApplication::processEvents(QEventLoop::ExcludeUserInputEvents | QEventLoop::WaitForMoreEvents);
+}
+
+exports::Quality secondMeshOf(exports::Quality quality)
+{
+    return quality == exports::Quality::Fine     ? exports::Quality::Normal
+           : quality == exports::Quality::Normal ? exports::Quality::Coarse
+                                                 : exports::Quality::Normal;
+}
+
+namespace {
+
+void wishPort(const Workspace& workspace, std::size_t index, const judgement::Known<judgement::PortAir>& air,
+              const RunChoice& choice, Wishes& wishes)
+{
+    const job::Port& port = workspace.job().ports[index];
+    const auto& analysis = workspace.analysisOf(index);
+    const auto wish = [&](const char* variant, const judgement::Known<judgement::PortShape>& shape) {
+        if (!shape || !air) {
+            wishes.missing.push_back(port.id + " " + variant + ": missing " + (shape ? air.missing : shape.missing));
+            return;
+        }
+        wishes.runs.push_back({port.id, variant, *shape, *air, choice.quality});
+        if (choice.secondMesh)
+            wishes.runs.push_back({port.id, variant, *shape, *air, secondMeshOf(choice.quality)});
+    };
+    const auto shape = judgement::shapeOf(port, analysis);
+    wish(kAsItIs, shape);
+    if (choice.afterCuts) {
+        auto cut = shape ? judgement::afterCuts(*shape, analysis) : std::nullopt;
+        const std::string missing = cut ? std::string() : shape ? "a cut plan" : shape.missing;
+        wish(kAfterCuts, {std::move(cut), missing});
+    }
+    if (choice.asPlanned)
+        wish(kAsPlanned, judgement::plannedShape(workspace.job(), port, analysis));
+}
+
+}  // namespace
+
+Wishes wishesOf(const Workspace& workspace, const judgement::Known<judgement::PortAir>& air, const RunChoice& choice)
+{
+    Wishes wishes;
+    const auto& job = workspace.job();
+    for (std::size_t i = 0; i < job.ports.size(); ++i) {
+        if (i == workspace.portIndex()) {
+            wishPort(workspace, i, air, choice, wishes);
+            continue;
+        }
+        if (!choice.allPorts || job.ports[i].stations.size() < 2)
+            continue;
+        const auto own = judgement::portAir(job, job.ports[i], workspace.analysisOf(i), std::nullopt, nullptr);
+        wishPort(workspace, i, own, choice, wishes);
+    }
+    return wishes;
+}
+
+std::optional<MeshChange> meshChange(const ViscousRuns& runs, const judgement::PortShape& shape)
+{
+    const auto all = runs.all(shape);
+    if (all.size() < 2)
+        return std::nullopt;
+    const auto& finer = all[0]->run.solved;
+    const auto& coarser = all[1]->run.solved;
+    // At one flow, which the numbers of the coarser one are not otherwise.
+    constexpr double same = 1e-3;
+    if (std::abs(coarser.air->at().flow / finer.air->at().flow - 1.0) > same)
+        return std::nullopt;
+    return MeshChange{coarser.quality, finer.quality, keyNumbers(*coarser.air), keyNumbers(*finer.air)};
+}
+
+}  // namespace euryth::app

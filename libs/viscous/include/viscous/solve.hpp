@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <memory>
+
+#include "exports/flow_case.hpp"
+#include "judgement/viscous_air.hpp"
+#include "viscous/run.hpp"
+
+namespace euryth::viscous {
+
+/// What is to be run.
+struct Task {
+    judgement::PortShape shape;
+    judgement::PortAir at;
+    exports::Quality quality = exports::Quality::Coarse;
+    int cores = 1;
+    std::chrono::seconds limit{3600};
+    Programs programs;
+};
+
+/// A run that has ended well.
+struct Solved {
+    exports::Quality quality = exports::Quality::Coarse;
+    int cores = 1;
+    double seconds = 0.0;           ///< that it took, with everything
+    std::vector<Progress> history;  ///< step by step
+    std::shared_ptr<const judgement::ViscousAir> air;
+};
+
+/// About how long a run takes, from runs of the demo's port (docs/benchmarks.md); `cores` share it, but not evenly.
+double expectedSeconds(exports::Quality quality, int cores);
+
+/// Works out our own field of the shape, writes the case into a folder of its own, runs it, reads the result and takes
+/// the folder away. Or says what went wrong; "stopped" (kStopped) where it was told to.
+tl::expected<Solved, std::string> solve(const Task& task, const std::function<void(const Progress&)>& progress = {},
+                                        const std::stop_token& stop = {});
+
+}  // namespace euryth::viscous

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "viscous/solve.hpp"
+
+#include <cmath>
+#include <cstdlib>
+
+#include "viscous/result.hpp"
+
+namespace euryth::viscous {
+
+namespace {
+
+/// A folder of its own, gone when the run is over.
+class RunFolder {
+public:
+    RunFolder()
+    {
+        std::error_code problem;
+        auto where = std::filesystem::temp_directory_path(problem);
+        if (where.string().find(' ') != std::string::npos)
+            where = "/tmp";  // the package's programs do not work in a folder whose name has a space
+        std::string name = (where / "euryth-viscous-XXXXXX").string();
+        if (mkdtemp(name.data()))
+            m_path = name;
+    }
+    RunFolder(const RunFolder&) = delete;
+    RunFolder& operator=(const RunFolder&) = delete;
+    ~RunFolder()
+    {
+        std::error_code ignored;
+        if (!m_path.empty())
+            std::filesystem::remove_all(m_path, ignored);
+    }
+    [[nodiscard]] const std::filesystem::path& path() const { return m_path; }
+
+private:
+    std::filesystem::path m_path;
+};
+
+}  // namespace
+
+double expectedSeconds(exports::Quality quality, int cores)
+{
+    constexpr std::array oneCore{15.0, 45.0, 130.0};
+    constexpr double worthOfCores = 0.75;  // of an exponent: twice the cores save 40 % of the time
+    return oneCore.at(static_cast<std::size_t>(quality)) / std::pow(cores, worthOfCores);
+}
+
+tl::expected<Solved, std::string> solve(const Task& task, const std::function<void(const Progress&)>& progress,
+                                        const std::stop_token& stop)
+{
+    const auto begin = std::chrono::steady_clock::now();
+    const auto port = judgement::virtualPort(task.shape, exports::finenessOf(task.quality));
+    if (!port)
+        return tl::unexpected("missing: " + port.missing);
+    const RunFolder folder;
+    if (folder.path().empty())
+        return tl::unexpected(std::string("no temporary folder can be made for the run"));
+    exports::CaseOptions how;
+    how.cores = task.cores;
+    const std::string problem =
+        exports::writeCase(folder.path(), exports::viscousCase(*port, task.at.flow, task.at.room, how));
+    if (!problem.empty())
+        return tl::unexpected(problem);
+    Solved solved{task.quality, task.cores, 0.0, {}, nullptr};
+    RunOptions options;
+    options.folder = folder.path();
+    options.programs = task.programs;
+    options.cores = task.cores;
+    options.limit = task.limit;
+    options.stop = stop;
+    options.progress = [&](const Progress& step) {
+        solved.history.push_back(step);
+        if (progress)
+            progress(step);
+    };
+    const auto ended = run(options);
+    if (!ended)
+        return tl::unexpected(ended.error());
+    auto cells = readResult(folder.path(), port->mesh());
+    if (!cells)
+        return tl::unexpected(cells.error());
+    solved.air = std::make_shared<const judgement::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
+    solved.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+    return solved;
+}
+
+}  // namespace euryth::viscous

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cmath>
+
+#include "viscous/store.hpp"
+
+namespace euryth {
+
+/// A run that no solver has done, for tests of what is made of one: the air goes straight along the runner with the
+/// section's mean speed, but runs back with a fifth of it in the lower third behind `deadFrom` of the runner's length;
+/// pressure falls evenly by 1000 m2/s2 a metre.
+inline viscous::StoredRun madeRun(const std::string& port, const judgement::PortShape& shape, exports::Quality quality,
+                                  double deadFrom = 0.8, VolumeFlow flow = VolumeFlow::fromSi(0.08))
+{
+    const field::Mesh mesh = *judgement::meshOf(shape, exports::finenessOf(quality)).value;
+    judgement::CellAir cells;
+    const double way = shape.airFromValve ? -1.0 : 1.0;
+    const double from = mesh.s[mesh.firstInside] + deadFrom * (mesh.s[mesh.lastInside] - mesh.s[mesh.firstInside]);
+    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
+        if (mesh.isBlocked(c))
+            continue;
+        const std::size_t layer = c / mesh.cellsPerLayer();
+        const Length s = Length::fromSi((mesh.s[layer] + mesh.s[layer + 1]) / 2.0);
+        const auto frame = geometry::frameAt(shape.sections, s);
+        geometry::Point3 middle{};
+        for (const std::uint32_t node : mesh.cells[c]) {
+            const auto& p = mesh.nodes[node];
+            middle = {middle.x + p.x / 8.0, middle.y + p.y / 8.0, middle.z + p.z / 8.0};
+        }
+        const auto at = frame.toSection(middle);
+        const double height = geometry::boxOf(shape.sections.back().section).height.si();
+        const bool dead = s.si() > from && at.up < -height / 6.0;
+        const double area = field::layerArea(mesh, layer);
+        const double speed = way * (dead ? -0.2 : 1.0) * flow.si() / area;
+        const auto forward = frame.forward();
+        cells.velocity.push_back({speed * forward.x, speed * forward.y, speed * forward.z});
+        cells.pressure.push_back(-1000.0 * way * s.si());
+        cells.energy.push_back(dead ? 60.0 : 6.0);
+    }
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
+        const Length s = Length::fromSi(mesh.s[layer]);
+        const auto frame = geometry::frameAt(shape.sections, s);
+        const auto forward = frame.forward();
+        auto& row = cells.wallShear.emplace_back();
+        for (const std::uint32_t place : mesh.wall) {
+            const auto at = frame.toSection(mesh.nodes[layer * mesh.perLayer + place]);
+            const double shear = way * (s.si() > from && at.up < 0.0 ? -1.0 : 4.0);
+            row.emplace_back(field::Vector3{shear * forward.x, shear * forward.y, shear * forward.z});
+        }
+    }
+    const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
+    viscous::StoredRun run{port, "as it is", "2026-03-07T10:20:00Z", {}};
+    run.solved = {quality, 1, 12.0, {{1, 1.0, 1.0}, {2, 0.1, 0.3}, {3, 0.01, 0.1}}, nullptr};
+    run.solved.air = std::make_shared<const judgement::ViscousAir>(shape, mesh, std::move(cells),
+                                                                   judgement::PortAir{flow, "the bench's flow", room});
+    return run;
+}
+
+}  // namespace euryth

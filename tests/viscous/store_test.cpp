@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a run has written, read back; and runs kept beside the job.
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <fstream>
+
+#include "support/demo.hpp"
+#include "support/made_run.hpp"
+#include "support/temp_folder.hpp"
+#include "viscous/result.hpp"
+#include "viscous/store.hpp"
+
+using namespace euryth;
+using namespace euryth::judgement;
+using viscous::StoredRun;
+
+namespace {
+
+bool says(const std::string& text, const char* part) { return text.find(part) != std::string::npos; }
+
+PortShape demoShape()
+{
+    const job::Job job = demoJob();
+    return *shapeOf(job.ports[0], analyse(job, job.ports[0])).value;
+}
+
+StoredRun demoRun() { return madeRun("I1", demoShape(), exports::Quality::Coarse); }
+
+void write(const std::filesystem::path& path, const std::string& text)
+{
+    std::filesystem::create_directories(path.parent_path());
+    std::ofstream(path, std::ios::binary) << text;
+}
+
+/// Result files of the package with the values of a run.
+void writeResult(const std::filesystem::path& time, const CellAir& cells, std::size_t faces)
+{
+    const auto list = [](const char* type, std::size_t count, const auto& value) {
+        std::string text = std::string("nonuniform List<") + type + ">\n" + std::to_string(count) + "\n(\n";
+        for (std::size_t i = 0; i < count; ++i)
+            text += value(i) + "\n";
+        return text + ")\n;\n";
+    };
+    const auto vector = [](const field::Vector3& v) {
+        return "(" + std::to_string(v.x) + " " + std::to_string(v.y) + " " + std::to_string(v.z) + ")";
+    };
+    const std::size_t count = cells.velocity.size();
+    write(time / "U", "internalField   " + list("vector", count, [&](auto i) { return vector(cells.velocity[i]); }));
+    write(time / "p",
+          "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.pressure[i]); }));
+    write(time / "k",
+          "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.energy[i]); }));
+    write(time / "wallShearStress", "internalField uniform (0 0 0);\nboundaryField\n{\n    wall\n    {\n value " +
+                                        list("vector", faces, [&](auto) { return std::string("(-2 0 0)"); }));
+}
+
+}  // namespace
+
+TEST_CASE("what a run has written is read back onto the port's mesh")
+{
+    const TempFolder folder;
+    const auto run = demoRun();
+    const ViscousAir& air = *run.solved.air;
+    const field::Mesh& mesh = air.port().mesh();
+    CHECK(says(viscous::readResult(folder.path(), mesh).error(), "no result"));
+    const std::size_t faces = exports::wallFaces(mesh).size();
+    writeResult(folder.path() / "250", air.cells(), faces);
+    writeResult(folder.path() / "40", air.cells(), 1);  // an earlier one does not count
+    const auto cells = viscous::readResult(folder.path(), mesh);
+    REQUIRE(cells);
+    REQUIRE(cells->velocity.size() == air.cells().velocity.size());
+    for (std::size_t i = 0; i < cells->velocity.size(); i += 501) {
+        CHECK(cells->velocity[i].x == Approx(air.cells().velocity[i].x).margin(1e-5));
+        CHECK(cells->pressure[i] == Approx(air.cells().pressure[i]).margin(1e-5));
+        CHECK(cells->energy[i] == Approx(air.cells().energy[i]).margin(1e-5));
+    }
+    // The package tells the shear on the air; ours is that on the wall, with the air.
+    CHECK(cells->wallShear[3][5]->x == Approx(2.0));
+
+    const auto path = folder.path() / "250";
+    const auto problem = [&](const char* file, const std::string& text) {
+        write(path / file, text);
+        const auto result = viscous::readResult(folder.path(), mesh);
+        return result ? std::string() : result.error();
+    };
+    CHECK(says(problem("wallShearStress", "wall\n    {\n"), "there is no list"));
+    writeResult(path, air.cells(), faces - 1);
+    CHECK(says(viscous::readResult(folder.path(), mesh).error(), "another shape or quality"));
+    writeResult(path, air.cells(), faces);
+    CHECK(says(problem("U", "internalField nonuniform List<vector> 2 ((1 2 3) (1 two 3))"), "vector 2 of 2"));
+    CHECK(says(problem("U", "internalField nonuniform List<vector> 2 ((1 2 3) (1 2 3))"), "has 2 cells"));
+    CHECK(says(problem("U", "internalField uniform (0 0 0);"), "there is no list"));
+    CHECK(says(problem("U", "internalField nonuniform List<vector> x"), "no length"));
+    writeResult(path, air.cells(), faces);
+    CHECK(says(problem("p", "internalField nonuniform List<scalar> 2 (1 nan)"), "scalar 2 of 2"));
+}
+
+TEST_CASE("a run is kept and comes back as it was")
+{
+    const auto run = demoRun();
+    const std::string content = viscous::packed(run);
+    CHECK(content.size() < 400'000);
+    const auto back = viscous::unpacked(content);
+    REQUIRE(back);
+    CHECK(back->port == "I1");
+    CHECK(back->variant == run.variant);
+    CHECK(back->finished == run.finished);
+    CHECK(back->solved.quality == exports::Quality::Coarse);
+    CHECK(back->solved.history.size() == run.solved.history.size());
+    const ViscousAir& a = *run.solved.air;
+    const ViscousAir& b = *back->solved.air;
+    CHECK(b.port().shape() == a.port().shape());
+    CHECK(b.at().flow == a.at().flow);
+    CHECK(b.at().from == a.at().from);
+    CHECK(b.lost().si() == Approx(a.lost().si()).epsilon(1e-4));
+    CHECK(b.narrowest().flowing == Approx(a.narrowest().flowing));
+    CHECK(keyNumbers(b).fastest.si() == Approx(keyNumbers(a).fastest.si()).epsilon(1e-5));
+}
+
+TEST_CASE("a kept run that is damaged is refused with a reason")
+{
+    const std::string content = viscous::packed(demoRun());
+    CHECK(says(viscous::unpacked("").error(), "cut off"));
+    CHECK(says(viscous::unpacked(content.substr(0, content.size() / 2)).error(), "cut off"));
+    CHECK(says(viscous::unpacked("{\"format\": 1}").error(), "gzip"));
+    std::string flipped = content;
+    flipped[content.size() / 2] = static_cast<char>(flipped[content.size() / 2] ^ 0x10);
+    CHECK_FALSE(viscous::unpacked(flipped));
+}
+
+TEST_CASE("runs lie beside the job, one for each port, variant and quality")
+{
+    const TempFolder folder;
+    const auto runs = viscous::runFolder(folder.path() / "head one.euryth.json");
+    CHECK(runs.filename() == "head one.runs");
+    CHECK(viscous::keptRuns(runs).runs.empty());
+    auto run = demoRun();
+    REQUIRE(viscous::keep(runs, run).empty());
+    run.variant = "after the cuts";
+    REQUIRE(viscous::keep(runs, run).empty());
+    run.port = "I/2 \"left\"";
+    REQUIRE(viscous::keep(runs, run).empty());
+    run.solved.seconds = 99.0;
+    REQUIRE(viscous::keep(runs, run).empty());
+    write(runs / "I9-x-coarse.run", "rubbish");
+    write(runs / "notes.txt", "not ours");
+    const auto kept = viscous::keptRuns(runs);
+    CHECK(kept.runs.size() == 3);
+    REQUIRE(kept.troubles.size() == 1);
+    CHECK(says(kept.troubles[0], "I9-x-coarse.run"));
+    CHECK(std::ranges::count_if(kept.runs, [](const StoredRun& r) { return r.solved.seconds == 99.0; }) == 1);
+    CHECK(says(viscous::keep("/proc/nowhere/x.runs", run), "/proc/nowhere"));
+}
