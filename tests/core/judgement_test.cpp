@@ -35,9 +35,9 @@ TEST_CASE("the demo shows one choke point, one dead corner and one thin wall tha
     const auto analysis = demo.analysis();
     const auto choke = chokePoint(demo.port, analysis);
     REQUIRE(choke);
-    CHECK(demo.port.probes[choke->probe].id == "P2");
-    CHECK(stationName(analysis, demo.port, *analysis.probes[choke->probe].station) == "short side");
-    CHECK(pointName(analysis.probes[choke->probe].readings[choke->point].at) == "floor");
+    CHECK(demo.port.probes[*choke->probe].id == "P2");
+    CHECK(stationName(analysis, demo.port, *analysis.probes[*choke->probe].station) == "short side");
+    CHECK(pointName(analysis.probes[*choke->probe].readings[choke->point].at) == "floor");
     CHECK(choke->ratio > 1.3);
     REQUIRE(choke->sonicRpm);
     CHECK(inRpm(*choke->sonicRpm) > 6000);

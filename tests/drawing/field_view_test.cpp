@@ -7,6 +7,7 @@
 #include "drawing/field_view.hpp"
 #include "drawing/peel_view.hpp"
 #include "support/demo.hpp"
+#include "support/made_run.hpp"
 
 using namespace euryth;
 using namespace euryth::drawing;
@@ -21,6 +22,7 @@ struct Solved {
         judgement::airInPort(port, {VolumeFlow::fromSi(0.08), {}, judgement::roomOrStandardAir(job.bench)});
     units::DisplayUnits units;
 
+    FieldPicture picture() const { return {port, air, speedScale(air), nullptr, units}; }
     Length shortSide() const { return job.ports[0].stations[*analysis.places.shortSide].s; }
 };
 
@@ -54,7 +56,7 @@ int reddish(const QImage& image)
 TEST_CASE("a section of the field: fast is light, slow is dark, pixels and places belong together")
 {
     const Solved s;
-    const auto scene = fieldSection(s.port, s.air, s.shortSide(), speedScale(s.air), s.units);
+    const auto scene = fieldSection(s.picture(), s.shortSide());
     const FieldSectionView view(scene, kPicture);
     for (const geometry::Point p : {geometry::Point{0.004, -0.007}, geometry::Point{-0.01, 0.002}}) {
         const geometry::Point back = view.toSection(view.toPixel(p));
@@ -73,12 +75,12 @@ TEST_CASE("behind lift-off section and long section are hatched")
 {
     const Solved s;
     REQUIRE(s.air.letsGoAt);
-    const auto before = fieldSection(s.port, s.air, s.port.start(), speedScale(s.air), s.units);
-    const auto behind = fieldSection(s.port, s.air, s.port.end(), speedScale(s.air), s.units);
+    const auto before = fieldSection(s.picture(), s.port.start());
+    const auto behind = fieldSection(s.picture(), s.port.end());
     CHECK(behind.doubtful);
     CHECK(reddish(pictureOf(FieldSectionView(behind, kPicture))) >
           reddish(pictureOf(FieldSectionView(before, kPicture))) + 500);
-    auto along = fieldLong(s.port, s.air, {}, {}, s.units);
+    auto along = fieldLong(s.picture(), {}, {});
     CHECK(along.doubtful.size() >= 4);
     const int hatched = reddish(pictureOf(FieldLongView(along, kPicture)));
     along.doubtful.clear();
@@ -89,7 +91,7 @@ TEST_CASE("behind lift-off section and long section are hatched")
 TEST_CASE("a point of the long section is a place of the tip, and back")
 {
     const Solved s;
-    const auto scene = fieldLong(s.port, s.air, {}, judgement::TipPlace{s.shortSide(), {0.0, 0.003}}, s.units);
+    const auto scene = fieldLong(s.picture(), {}, judgement::TipPlace{s.shortSide(), {0.0, 0.003}});
     REQUIRE(scene.tip);
     const FieldLongView view(scene, kPicture);
     const auto back = tipFromSide(s.port, view.toSide(view.toPixel(*scene.tip)));
@@ -101,7 +103,7 @@ TEST_CASE("a point of the long section is a place of the tip, and back")
 TEST_CASE("metal in the way is left open: no speed is painted over the boss")
 {
     const Solved s;
-    const auto scene = fieldSection(s.port, s.air, s.shortSide(), speedScale(s.air), s.units);
+    const auto scene = fieldSection(s.picture(), s.shortSide());
     const auto& boss = s.job.ports[0].stations[*s.analysis.places.shortSide].boss;
     REQUIRE(boss.height);
     const auto box = geometry::boxOf(s.analysis.sections[*s.analysis.places.shortSide]);
@@ -155,4 +157,38 @@ TEST_CASE("where all the air is equally fast the colour scale still has two ends
     CHECK(speedScale(air).low < speedScale(air).high);
     air.slow = Speed::fromSi(20.0);
     CHECK(speedScale(air).low == Approx(20.0));
+}
+
+TEST_CASE("a run's dead air is edged and named, and a difference has its own scale")
+{
+    const Solved s;
+    const auto run = madeRun("I1", s.port.shape(), exports::Quality::Coarse);
+    const judgement::ViscousAir& viscous = *run.solved.air;
+    const auto air = judgement::airInPort(viscous, s.air.air, s.air);
+    CHECK_FALSE(air.letsGoAt);  // nothing is doubtful in it
+    const FieldPicture picture{viscous.port(), air, speedScale(air), nullptr, s.units};
+    auto along = fieldLong(picture, {}, {});
+    CHECK(along.doubtful.empty());
+    REQUIRE_FALSE(along.dead.empty());
+    CHECK(along.deadNames.size() == 1);
+    const int edged = reddish(pictureOf(FieldLongView(along, kPicture)));
+    along.dead.clear();
+    along.deadNames.clear();
+    CHECK(edged > reddish(pictureOf(FieldLongView(along, kPicture))) + 40);
+    CHECK(fieldSection(picture, s.port.start()).dead.empty());
+    CHECK_FALSE(fieldSection(picture, s.port.end()).dead.empty());
+    CHECK(fieldSection(s.picture(), s.port.end()).dead.empty());  // the instant field knows none
+
+    const FieldPicture difference{viscous.port(), air, {-30.0, 30.0, true}, &s.port, s.units};
+    const auto section = fieldSection(difference, s.port.start());
+    const auto own = fieldSection(picture, s.port.start());
+    const std::size_t middle = section.sheet.speeds.size() / 2;
+    const auto frame = viscous.port().frameAt(s.port.start());
+    const auto instant = s.port.field().velocityAt(frame.toHead(own.sheet.places[middle]), s.air.air.flow);
+    REQUIRE(instant);
+    CHECK(section.sheet.speeds[middle] == Approx(own.sheet.speeds[middle] - instant->length()).margin(1e-6));
+    const SpeedScale scale{-30.0, 30.0, true};
+    CHECK(scale.colour(0.0).lightnessF() > 0.9F);
+    CHECK(scale.colour(30.0).red() > scale.colour(30.0).blue() + 60);
+    CHECK(scale.colour(-30.0).blue() > scale.colour(-30.0).red() + 30);
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cmath>
+#include <fstream>
 
 #include "viscous/store.hpp"
 
@@ -55,6 +56,53 @@ inline viscous::StoredRun madeRun(const std::string& port, const judgement::Port
     run.solved.air = std::make_shared<const judgement::ViscousAir>(shape, mesh, std::move(cells),
                                                                    judgement::PortAir{flow, "the bench's flow", room});
     return run;
+}
+
+inline void writeText(const std::filesystem::path& path, const std::string& text)
+{
+    std::filesystem::create_directories(path.parent_path());
+    std::ofstream(path, std::ios::binary) << text;
+}
+
+/// Result files of the package with the values of a run.
+inline void writeResult(const std::filesystem::path& time, const judgement::CellAir& cells, std::size_t faces)
+{
+    const auto list = [](const char* type, std::size_t count, const auto& value) {
+        std::string text = std::string("nonuniform List<") + type + ">\n" + std::to_string(count) + "\n(\n";
+        for (std::size_t i = 0; i < count; ++i)
+            text += value(i) + "\n";
+        return text + ")\n;\n";
+    };
+    const auto vector = [](const field::Vector3& v) {
+        return "(" + std::to_string(v.x) + " " + std::to_string(v.y) + " " + std::to_string(v.z) + ")";
+    };
+    const std::size_t count = cells.velocity.size();
+    writeText(time / "U",
+              "internalField   " + list("vector", count, [&](auto i) { return vector(cells.velocity[i]); }));
+    writeText(time / "p",
+              "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.pressure[i]); }));
+    writeText(time / "k",
+              "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.energy[i]); }));
+    writeText(time / "wallShearStress", "internalField uniform (0 0 0);\nboundaryField\n{\n    wall\n    {\n value " +
+                                            list("vector", faces, [&](auto) { return std::string("(-2 0 0)"); }));
+}
+
+/// A stand-in for the solver, for runs whose answer is known: tells `steps` steps, takes `seconds` for each, and leaves
+/// the result of madeRun() for a shape. Returns its name.
+inline std::string standInSolver(const std::filesystem::path& folder, const judgement::PortShape& shape,
+                                 exports::Quality quality, int steps = 3, double seconds = 0.0)
+{
+    const auto run = madeRun("", shape, quality);
+    const auto& air = *run.solved.air;
+    writeResult(folder / "result", air.cells(), exports::wallFaces(air.port().mesh()).size());
+    const auto path = folder / "solver";
+    writeText(path, "#!/bin/sh\nfor i in $(seq " + std::to_string(steps) +
+                        "); do echo \"Time = $i\"; echo 'x:  Solving for Ux, Initial residual = 0.1, Final'; "
+                        "echo 'ExecutionTime = 1 s'; sleep " +
+                        std::to_string(seconds) + "; done\ncp -r '" + (folder / "result").string() +
+                        "' 250\necho End\n");
+    std::filesystem::permissions(path, std::filesystem::perms::owner_all);
+    return path.string();
 }
 
 }  // namespace euryth

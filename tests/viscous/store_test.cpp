@@ -3,7 +3,6 @@
 #include <catch2/catch.hpp>
 
 #include <cmath>
-#include <fstream>
 
 #include "support/demo.hpp"
 #include "support/made_run.hpp"
@@ -26,34 +25,6 @@ PortShape demoShape()
 }
 
 StoredRun demoRun() { return madeRun("I1", demoShape(), exports::Quality::Coarse); }
-
-void write(const std::filesystem::path& path, const std::string& text)
-{
-    std::filesystem::create_directories(path.parent_path());
-    std::ofstream(path, std::ios::binary) << text;
-}
-
-/// Result files of the package with the values of a run.
-void writeResult(const std::filesystem::path& time, const CellAir& cells, std::size_t faces)
-{
-    const auto list = [](const char* type, std::size_t count, const auto& value) {
-        std::string text = std::string("nonuniform List<") + type + ">\n" + std::to_string(count) + "\n(\n";
-        for (std::size_t i = 0; i < count; ++i)
-            text += value(i) + "\n";
-        return text + ")\n;\n";
-    };
-    const auto vector = [](const field::Vector3& v) {
-        return "(" + std::to_string(v.x) + " " + std::to_string(v.y) + " " + std::to_string(v.z) + ")";
-    };
-    const std::size_t count = cells.velocity.size();
-    write(time / "U", "internalField   " + list("vector", count, [&](auto i) { return vector(cells.velocity[i]); }));
-    write(time / "p",
-          "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.pressure[i]); }));
-    write(time / "k",
-          "internalField   " + list("scalar", count, [&](auto i) { return std::to_string(cells.energy[i]); }));
-    write(time / "wallShearStress", "internalField uniform (0 0 0);\nboundaryField\n{\n    wall\n    {\n value " +
-                                        list("vector", faces, [&](auto) { return std::string("(-2 0 0)"); }));
-}
 
 }  // namespace
 
@@ -80,7 +51,7 @@ TEST_CASE("what a run has written is read back onto the port's mesh")
 
     const auto path = folder.path() / "250";
     const auto problem = [&](const char* file, const std::string& text) {
-        write(path / file, text);
+        writeText(path / file, text);
         const auto result = viscous::readResult(folder.path(), mesh);
         return result ? std::string() : result.error();
     };
@@ -143,8 +114,8 @@ TEST_CASE("runs lie beside the job, one for each port, variant and quality")
     REQUIRE(viscous::keep(runs, run).empty());
     run.solved.seconds = 99.0;
     REQUIRE(viscous::keep(runs, run).empty());
-    write(runs / "I9-x-coarse.run", "rubbish");
-    write(runs / "notes.txt", "not ours");
+    writeText(runs / "I9-x-coarse.run", "rubbish");
+    writeText(runs / "notes.txt", "not ours");
     const auto kept = viscous::keptRuns(runs);
     CHECK(kept.runs.size() == 3);
     REQUIRE(kept.troubles.size() == 1);

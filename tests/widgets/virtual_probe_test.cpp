@@ -333,7 +333,7 @@ TEST_CASE("an edit of a section is followed; a folded port says which stations")
 TEST_CASE("all views of Probe by the keyboard, in both styles and units")
 {
     VirtualFixture f(View::Readings);
-    for (int i = 1; i < 6; ++i) {
+    for (int i = 1; i < 7; ++i) {
         f.trigger(CommandId::NextTab);
         f.page.shortSideWork().stop();  // has a test of its own
         f.solve();
@@ -358,7 +358,7 @@ TEST_CASE("mesh and surface are written to the file that is named, and only to t
     CHECK(f.suggested == "I1.vtk");
     f.nextPath = QString::fromStdString((folder.path() / "port.png").string());
     f.trigger(CommandId::FieldToFile);
-    CHECK(f.told.last().contains(".vtk or .stl"));
+    CHECK(f.told.last().contains(".vtk, .stl or .case"));
     CHECK_FALSE(QFileInfo::exists(f.nextPath));
     f.nextPath = "/nowhere/port.stl";
     f.trigger(CommandId::FieldToFile);

@@ -5,6 +5,16 @@
 
 namespace euryth::app {
 
+namespace {
+
+std::string runName(const viscous::StoredRun& run)
+{
+    return std::string("the viscous run (") + exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality)) +
+           " mesh)";
+}
+
+}  // namespace
+
 VirtualProbe::VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent)
     : QObject(parent),
       m_workspace(workspace),
@@ -14,10 +24,15 @@ VirtualProbe::VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* par
     const auto arrived = [this] {
         refreshSides();
         emit changed();
+        m_workspace.speedsHaveChanged();
     };
+    workspace.setSpeedsOf(
+        [this](const auto& port, const auto& measured, auto source) { return speedsOf(port, measured, source); });
     connect(&m_solver, &FieldSolver::arrived, this, arrived);
     connect(&runs, &ViscousRuns::arrived, this, arrived);
 }
+
+VirtualProbe::~VirtualProbe() { m_workspace.setSpeedsOf({}); }
 
 void VirtualProbe::setSeen(bool seen)
 {
@@ -298,6 +313,29 @@ void VirtualProbe::setReach(Length reach)
     for (judgement::WallPush& push : m_pushes)
         push.reach = reach;
     follow();
+}
+
+judgement::Known<judgement::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port,
+                                                                   const judgement::PortAnalysis& measured,
+                                                                   judgement::SpeedSource source) const
+{
+    const auto shape = judgement::shapeOf(port, measured);
+    if (!shape)
+        return {std::nullopt, shape.missing};
+    const auto air = judgement::portAir(m_workspace.job(), port, measured, std::nullopt, nullptr);
+    if (!air)
+        return {std::nullopt, air.missing};
+    if (source == judgement::SpeedSource::Viscous) {
+        const auto run = m_runs.best(*shape);
+        if (!run)
+            return {std::nullopt, "a viscous run of this shape"};
+        return {judgement::ComputedSpeeds{runName(run->run), judgement::virtualSets(run->solved->port, air->flow)}, {}};
+    }
+    const auto answer = m_solver.find(*shape);
+    if (!answer || !answer->solved)
+        return {std::nullopt, answer ? answer->missing : "the port's field: it is worked out when the port is chosen"};
+    return {judgement::ComputedSpeeds{"the instant field", judgement::virtualSets(answer->solved->port, air->flow)},
+            {}};
 }
 
 std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) const

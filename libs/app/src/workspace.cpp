@@ -42,8 +42,40 @@ const judgement::PortAnalysis& Workspace::analysisOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
     if (!results.analysis)
-        results.analysis = judgement::analyse(job(), job().ports[port]);
+        results.analysis = judgement::analyse(job(), job().ports[port], m_speedSource, speedsOf(job().ports[port]));
     return *results.analysis;
+}
+
+judgement::Known<judgement::ComputedSpeeds> Workspace::speedsOf(const job::Port& port) const
+{
+    if (m_speedSource == judgement::SpeedSource::Readings)
+        return {};
+    if (!m_speedsOf)
+        return {std::nullopt, "a computed field"};
+    return m_speedsOf(port, judgement::measure(job(), port), m_speedSource);
+}
+
+void Workspace::setSpeedSource(judgement::SpeedSource source)
+{
+    if (m_speedSource == source)
+        return;
+    m_speedSource = source;
+    dropJudgements();
+}
+
+void Workspace::speedsHaveChanged()
+{
+    if (m_speedSource != judgement::SpeedSource::Readings)
+        dropJudgements();
+}
+
+void Workspace::dropJudgements()
+{
+    for (PortResults& results : m_results) {
+        results.analysis.reset();
+        results.calls.reset();
+    }
+    emit refreshed();
 }
 
 const std::vector<judgement::Call>& Workspace::callsOf(std::size_t port) const

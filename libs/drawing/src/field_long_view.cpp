@@ -58,11 +58,16 @@ void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size
 {
     const std::array edge{judgement::kDeadShare};
     scene.dead = std::move(field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edge).front().pieces);
+    std::vector<bool> inAir(onward.size(), false);  // and not in the metal of boss or stem
+    for (const auto& face : scene.sheet.faces) {
+        for (const std::uint32_t corner : face)
+            inAir[corner] = true;
+    }
     for (const bool roof : {true, false}) {
         Point sum;
         double count = 0.0;
         for (std::size_t i = 0; i < onward.size(); ++i) {
-            if (onward[i] >= judgement::kDeadShare || (i % across < across / 2) != roof)
+            if (!inAir[i] || onward[i] >= judgement::kDeadShare || (i % across < across / 2) != roof)
                 continue;
             sum = {sum.left + scene.sheet.places[i].left, sum.up + scene.sheet.places[i].up};
             count += 1.0;

@@ -26,44 +26,6 @@ constexpr const char* kSuffix = ".run";
 
 constexpr int kGzip = 16 + MAX_WBITS;  // zlib's way to ask for gzip's frame
 
-std::string squeezed(const std::string& text)
-{
-    z_stream stream{};
-    constexpr int usualMemory = 8;
-    if (deflateInit2(&stream, Z_BEST_SPEED, Z_DEFLATED, kGzip, usualMemory, Z_DEFAULT_STRATEGY) != Z_OK)
-        throw std::bad_alloc();
-    std::string out(deflateBound(&stream, text.size()), '\0');
-    stream.next_in = reinterpret_cast<Bytef*>(const_cast<char*>(text.data()));
-    stream.avail_in = static_cast<uInt>(text.size());
-    stream.next_out = reinterpret_cast<Bytef*>(out.data());
-    stream.avail_out = static_cast<uInt>(out.size());
-    deflate(&stream, Z_FINISH);
-    out.resize(stream.total_out);
-    deflateEnd(&stream);
-    return out;
-}
-
-std::optional<std::string> swollen(std::string_view text)
-{
-    constexpr std::size_t most = 256U << 20U;  // a finer mesh than any quality has
-    z_stream stream{};
-    if (inflateInit2(&stream, kGzip) != Z_OK)
-        throw std::bad_alloc();
-    stream.next_in = reinterpret_cast<Bytef*>(const_cast<char*>(text.data()));
-    stream.avail_in = static_cast<uInt>(text.size());
-    std::string out;
-    int state = Z_OK;
-    std::string piece(1U << 16U, '\0');
-    while (state == Z_OK && out.size() < most) {
-        stream.next_out = reinterpret_cast<Bytef*>(piece.data());
-        stream.avail_out = static_cast<uInt>(piece.size());
-        state = inflate(&stream, Z_NO_FLUSH);
-        out.append(piece.data(), piece.size() - stream.avail_out);
-    }
-    inflateEnd(&stream);
-    return state == Z_STREAM_END ? std::optional(std::move(out)) : std::nullopt;
-}
-
 /// Numbers as single precision: more than the solver's own writing.
 json bytesOf(const std::vector<float>& values)
 {
@@ -195,6 +157,44 @@ std::string fileName(const std::string& text)
 
 }  // namespace
 
+std::string squeezed(const std::string& text)
+{
+    z_stream stream{};
+    constexpr int usualMemory = 8;
+    if (deflateInit2(&stream, Z_BEST_SPEED, Z_DEFLATED, kGzip, usualMemory, Z_DEFAULT_STRATEGY) != Z_OK)
+        throw std::bad_alloc();
+    std::string out(deflateBound(&stream, text.size()), '\0');
+    stream.next_in = reinterpret_cast<Bytef*>(const_cast<char*>(text.data()));
+    stream.avail_in = static_cast<uInt>(text.size());
+    stream.next_out = reinterpret_cast<Bytef*>(out.data());
+    stream.avail_out = static_cast<uInt>(out.size());
+    deflate(&stream, Z_FINISH);
+    out.resize(stream.total_out);
+    deflateEnd(&stream);
+    return out;
+}
+
+std::string unsqueezed(std::string_view text)
+{
+    constexpr std::size_t most = 256U << 20U;  // a finer mesh than any quality has
+    z_stream stream{};
+    if (inflateInit2(&stream, kGzip) != Z_OK)
+        throw std::bad_alloc();
+    stream.next_in = reinterpret_cast<Bytef*>(const_cast<char*>(text.data()));
+    stream.avail_in = static_cast<uInt>(text.size());
+    std::string out;
+    int state = Z_OK;
+    std::string piece(1U << 16U, '\0');
+    while (state == Z_OK && out.size() < most) {
+        stream.next_out = reinterpret_cast<Bytef*>(piece.data());
+        stream.avail_out = static_cast<uInt>(piece.size());
+        state = inflate(&stream, Z_NO_FLUSH);
+        out.append(piece.data(), piece.size() - stream.avail_out);
+    }
+    inflateEnd(&stream);
+    return state == Z_STREAM_END ? out : std::string();
+}
+
 std::string packed(const StoredRun& run)
 {
     const judgement::ViscousAir& air = *run.solved.air;
@@ -230,12 +230,12 @@ std::string packed(const StoredRun& run)
 tl::expected<StoredRun, std::string> unpacked(std::string_view content)
 {
     const auto wrong = [](const std::string& what) { return tl::unexpected(what); };
-    const auto bytes = swollen(content);
-    if (!bytes)
+    const std::string bytes = unsqueezed(content);
+    if (bytes.empty())
         return wrong("is not compressed by gzip, or is cut off");
     constexpr bool strict = true;
     constexpr bool exceptions = false;
-    const json record = json::from_cbor(*bytes, strict, exceptions);
+    const json record = json::from_cbor(bytes, strict, exceptions);
     if (!record.is_object() || textOf(record, "format") != kFormat)
         return wrong("is not a viscous run of Euryth");
     if (numberOf(record, "version", 0, 1e6) != kVersion)

@@ -56,6 +56,7 @@ QWidget* CutPage::makePeel()
 QWidget* CutPage::makeList()
 {
     auto* panel = new Panel(tr("Cuts, in the order of work"));
+    panel->addTool(makeJudgeBy(m_context));
     m_cuts = new QStandardItemModel(0, 6, this);
     m_list = new QTableView;
     m_list->setObjectName(QStringLiteral("cutList"));

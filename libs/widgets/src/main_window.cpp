@@ -402,7 +402,7 @@ void MainWindow::openDemo()
     if (!choke)
         return;
     // The tour starts at the most interesting place.
-    m_context.workspace.chooseProbe(choke->probe);
+    m_context.workspace.chooseProbe(choke->probe.value_or(0));
     m_context.workspace.choosePoint(choke->point);
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QButtonGroup>
+#include <QComboBox>
 #include <QHBoxLayout>
 
 #include "widgets/pages.hpp"
@@ -24,6 +25,30 @@ QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& ch
     }
     QObject::connect(group, &QButtonGroup::idClicked, row, choose);
     return row;
+}
+
+QWidget* makeJudgeBy(Context context)
+{
+    auto* line = new QWidget;
+    auto* choice = new QComboBox;
+    choice->setObjectName(QStringLiteral("judgeBy"));
+    choice->addItems({QObject::tr("readings"), QObject::tr("instant field"), QObject::tr("viscous run")});
+    choice->setToolTip(
+        QObject::tr("Whose speeds the choke point, the ratios and the cuts are judged by; every call and "
+                    "cut says it"));
+    auto* label = new QLabel(QObject::tr("&judge by"));
+    label->setBuddy(choice);
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addWidget(label);
+    row->addWidget(choice);
+    auto& w = context.workspace;
+    QObject::connect(choice, &QComboBox::activated, line,
+                     [&w](int i) { w.setSpeedSource(static_cast<judgement::SpeedSource>(i)); });
+    const auto follow = [&w, choice] { choice->setCurrentIndex(static_cast<int>(w.speedSource())); };
+    QObject::connect(&w, &app::Workspace::refreshed, line, follow);
+    follow();
+    return line;
 }
 
 QString stationTitle(const app::Workspace& workspace)

@@ -26,7 +26,11 @@ ProbePage::ProbePage(Context context, QWidget* parent)
          tr("Side by side")},
         [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("probeViews"));
     m_viewSwitch = views->findChild<QButtonGroup*>();
-    m_flow = makeFlowLine(context, m_virtual);
+    m_flow = new QWidget;
+    auto* flow = new QHBoxLayout(m_flow);
+    flow->setContentsMargins(0, 0, 0, 0);
+    flow->addWidget(makeFlowLine(context, m_virtual), 1);
+    flow->addWidget(makeJudgeBy(context));
     m_shows = makeShowsSwitch(m_virtual);
     auto* head = new QHBoxLayout;
     head->addWidget(views);
@@ -76,10 +80,11 @@ void ProbePage::stepView(int by)
     showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
 }
 
-/// Fields are worked out while one of their views is open.
+/// Fields are worked out while one of their views is open, or while ports are judged by them.
 void ProbePage::follow()
 {
-    m_virtual.setSeen(m_context.workspace.stage() == app::Stage::Probe && m_views->currentIndex() > 0);
+    const bool judged = m_context.workspace.speedSource() == judgement::SpeedSource::Instant;
+    m_virtual.setSeen(judged || (m_context.workspace.stage() == app::Stage::Probe && m_views->currentIndex() > 0));
 }
 
 QWidget* ProbePage::makeReadings()

@@ -134,13 +134,15 @@ QString runName(const app::Workspace& w, const viscous::StoredRun& run)
              QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
 }
 
-QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side)
+QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side, bool difference)
 {
     const auto& run = side.viscous->run;
     QString text =
         tr("Viscous run (%1): steady k-omega SST with wall functions. Inside the red line the air is dead: it "
            "makes less than a tenth of the section's mean")
             .arg(runName(w, run));
+    if (difference)
+        text += tr("; orange is faster than the instant field, violet slower");
     const double factor = side.air->air.flow / run.solved.air->at().flow;
     constexpr double same = 1e-3;
     if (std::abs(factor - 1.0) > same)
@@ -151,7 +153,7 @@ QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side)
 QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& probe)
 {
     if (probe.present().shownRun())
-        return runLimits(workspace, probe.present());
+        return runLimits(workspace, probe.present(), probe.shows() == app::VirtualProbe::Shows::Difference);
     QString text = tr("Computed without friction and wake: good to about a tenth before the air lets go, read %1 or "
                       "more off the wall")
                        .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));

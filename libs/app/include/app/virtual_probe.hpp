@@ -13,6 +13,7 @@ class VirtualProbe : public QObject {
 
 public:
     VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent = nullptr);
+    ~VirtualProbe() override;
 
     /// Fields are only worked out while somebody looks.
     void setSeen(bool seen);
@@ -77,6 +78,11 @@ public:
     void clearPushes();
     [[nodiscard]] Length reach() const { return m_reach; }
     void setReach(Length reach);
+
+    /// Speeds of a port to judge it by, at its measured flow; or what is missing.
+    [[nodiscard]] judgement::Known<judgement::ComputedSpeeds> speedsOf(const job::Port& port,
+                                                                       const judgement::PortAnalysis& measured,
+                                                                       judgement::SpeedSource source) const;
 
     /// Readings of the computed field at the points of a probe set, at the flow of that set; empty where they are not
     /// known.

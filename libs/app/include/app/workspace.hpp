@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -48,6 +49,16 @@ public:
     [[nodiscard]] const judgement::PortAnalysis& analysis() const;
     [[nodiscard]] const judgement::ProbeResult* probeResult() const;
 
+    /// Whose speeds choke list, ratios and cuts are judged by; not a part of the job.
+    [[nodiscard]] judgement::SpeedSource speedSource() const { return m_speedSource; }
+    void setSpeedSource(judgement::SpeedSource source);
+    using SpeedsOf = std::function<judgement::Known<judgement::ComputedSpeeds>(
+        const job::Port& port, const judgement::PortAnalysis& measured, judgement::SpeedSource source)>;
+    /// Who knows computed speeds.
+    void setSpeedsOf(SpeedsOf speedsOf) { m_speedsOf = std::move(speedsOf); }
+    /// To be called when it knows others.
+    void speedsHaveChanged();
+
     void choosePort(std::size_t port);
     void chooseStation(std::size_t station);
     void stepStation(int by);
@@ -82,6 +93,8 @@ private:
     void tell(void (Workspace::*what)());
     void jobHasChanged();
     void keepSelectionValid();
+    void dropJudgements();
+    [[nodiscard]] judgement::Known<judgement::ComputedSpeeds> speedsOf(const job::Port& port) const;
 
     struct PortResults {
         std::optional<judgement::PortAnalysis> analysis;
@@ -90,6 +103,8 @@ private:
     };
     [[nodiscard]] const judgement::Known<judgement::PortFlows>& flowsOf(std::size_t port) const;
 
+    judgement::SpeedSource m_speedSource = judgement::SpeedSource::Readings;
+    SpeedsOf m_speedsOf;
     Document m_document;
     std::optional<std::size_t> m_port;
     std::optional<std::size_t> m_station;

@@ -143,7 +143,7 @@ Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
     }
     if (fastStation) {
         why << (why.empty() ? "" : " ") << "The air at the " << std::string(name(fastSector)) << " runs "
-            << Ratio{fastest} << " the mean at " << Position{fastStation->s} << ".";
+            << Ratio{fastest} << " the mean at " << Position{fastStation->s} << ", by " << problem.speedsFrom << ".";
     }
     if (why.empty())
         why << "Blends the neighbouring cuts so that no lip is left.";
@@ -228,19 +228,20 @@ std::vector<Cut> groupCuts(const CutProblem& problem, const CutPlan& plan)
     return cuts;
 }
 
-Phrase holdReason(const CutStation& station, Sector sector, Hold hold, const CutLimits& limits)
+Phrase holdReason(const CutProblem& problem, std::size_t at, Sector sector, Hold hold)
 {
+    const CutStation& station = problem.stations[at];
     const std::size_t j = index(sector);
     Phrase why;
     switch (hold) {
     case Hold::ThinWall:
         why << "Hands off: wall " << *station.wall[j] << ", reserve " << station.reserve[j] << ", gauge error "
-            << limits.gaugeError << " leave nothing to cut.";
+            << problem.limits.gaugeError << " leave nothing to cut.";
         break;
     case Hold::Unmeasured: why << "Hands off until the wall is measured here."; break;
     case Hold::DeadPlace:
-        why << "Leave it: the air here runs only " << Ratio{*station.speedRatio[j]}
-            << " the mean, more room would make it slower.";
+        why << "Leave it: the air here runs only " << Ratio{*station.speedRatio[j]} << " the mean by "
+            << problem.speedsFrom << ", more room would make it slower.";
         break;
     case Hold::Seat:
         why << "Hands off: the throat is made by the seat cuts; bowl work stops at the line scribed below the seat.";
@@ -258,7 +259,7 @@ std::vector<Keep> findKeeps(const CutProblem& problem)
         for (const Sector s : kSectors) {
             const Hold hold = depthBound(problem.stations[i], s, problem.limits).hold;
             if (hold != Hold::None)
-                keeps.push_back({i, s, hold, holdReason(problem.stations[i], s, hold, problem.limits)});
+                keeps.push_back({i, s, hold, holdReason(problem, i, s, hold)});
         }
     }
     return keeps;

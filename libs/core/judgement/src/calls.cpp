@@ -217,17 +217,24 @@ private:
 
     void choke()
     {
+        if (m_analysis.speedSource != SpeedSource::Readings && m_analysis.computed.empty()) {
+            Call& call = add("speeds-missing", Severity::Note, Stage::Probe);
+            call.title << "No computed speeds to judge by";
+            call.text << "Missing: " << m_analysis.speedsMissing << ".";
+        }
         const auto choke = chokePoint(m_port, m_analysis);
         if (!choke)
             return;
-        const ProbeResult& probe = m_analysis.probes[choke->probe];
+        const ProbeResult& probe = m_analysis.judgedBy()[choke->set];
         const bool fast = choke->ratio >= m_job.house.fastRatio;
         Call& call = add("choke", fast ? Severity::Danger : Severity::Note, Stage::Probe);
-        placeAt(call, choke->probe, choke->point);
+        call.s = m_port.stations[*probe.station].s;
+        if (choke->probe)
+            placeAt(call, *choke->probe, choke->point);
         call.title << capitalised(placeName(*probe.station)) << ", " << pointName(probe.readings[choke->point].at)
                    << ", chokes first";
         call.text << choke->speed << " where the section's mean is " << probe.traverse->mean << " ("
-                  << Ratio{choke->ratio} << "), the fastest of all sets.";
+                  << Ratio{choke->ratio} << "), the fastest of all sets, by " << m_analysis.speedsFrom << ".";
         if (choke->sonicRpm) {
             call.text << " Sonic from about " << *choke->sonicRpm;
             if (m_analysis.demand && *choke->sonicRpm < m_analysis.demand->rpm * 1.1)
@@ -394,14 +401,18 @@ private:
 std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis)
 {
     std::optional<ChokePoint> choke;
-    for (const ProbeResult& probe : analysis.probes) {
+    const bool read = analysis.speedSource == SpeedSource::Readings;
+    const auto& sets = analysis.judgedBy();
+    for (std::size_t i = 0; i < sets.size(); ++i) {
+        const ProbeResult& probe = sets[i];
         if (!probe.traverse)
             continue;
         const std::size_t point = probe.traverse->fastest();
         const probing::PointResult& fastest = probe.traverse->points[point];
         if (choke && *fastest.speed <= choke->speed)
             continue;
-        choke = ChokePoint{probe.index, point, *fastest.speed, *fastest.ratio, std::nullopt};
+        choke = ChokePoint{
+            i, read ? std::optional(probe.index) : std::nullopt, point, *fastest.speed, *fastest.ratio, std::nullopt};
         if (analysis.demand) {
             choke->sonicRpm =
                 planning::sonicRpm(*analysis.demand, job::netArea(port.stations[*probe.station]), *fastest.ratio);

@@ -226,6 +226,17 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
                                                       findingLimits(job.house));
 }
 
+/// Mean, ratios and map of a result's readings at its station.
+void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, ProbeResult& result)
+{
+    const job::Station& station = port.stations[*result.station];
+    const geometry::Section& section = analysis.sections[*result.station];
+    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
+    result.map = probing::SpeedMap::through(result.readings, section);
+    if (!result.traverse)
+        result.traverse.missing = "readings";
+}
+
 ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::size_t index)
 {
     const job::ProbeSet& set = port.probes[index];
@@ -241,15 +252,27 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAn
         result.traverse.missing = "the station that was probed";
         return result;
     }
-    const job::Station& station = port.stations[*result.station];
-    const geometry::Section& section = analysis.sections[*result.station];
-    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
-    result.map = probing::SpeedMap::through(result.readings, section);
-    if (!result.traverse)
-        result.traverse.missing = "readings";
-    else if (set.benchFlow && *set.benchFlow > VolumeFlow{})
+    workOut(job, port, analysis, result);
+    if (result.traverse && set.benchFlow && *set.benchFlow > VolumeFlow{})
         result.flowAgainstBench = result.traverse->flow / *set.benchFlow - 1.0;
     return result;
+}
+
+void takeSpeeds(const job::Job& job, const job::Port& port, SpeedSource source, const Known<ComputedSpeeds>& speeds,
+                PortAnalysis& analysis)
+{
+    analysis.speedSource = source;
+    analysis.speedsMissing = speeds.missing;
+    if (!speeds)
+        return;
+    analysis.speedsFrom = speeds->name;
+    for (std::size_t i = 0; i < std::min(speeds->atStations.size(), port.stations.size()); ++i) {
+        ProbeResult& result = analysis.computed.emplace_back();
+        result.index = i;
+        result.station = i;
+        result.readings = speeds->atStations[i];
+        workOut(job, port, analysis, result);
+    }
 }
 
 using Ratios = geometry::PerSector<std::optional<double>>;
@@ -258,7 +281,7 @@ using Ratios = geometry::PerSector<std::optional<double>>;
 std::vector<std::optional<Ratios>> probedRatios(const job::Port& port, const PortAnalysis& analysis)
 {
     std::vector<std::optional<Ratios>> ratios(port.stations.size());
-    for (const ProbeResult& probe : analysis.probes) {
+    for (const ProbeResult& probe : analysis.judgedBy()) {
         if (!probe.station || !probe.traverse || !probe.map)
             continue;
         const auto speeds = probe.map->beforeWall();
@@ -317,6 +340,7 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
     problem.limits.greatestCut = job.house.greatestCut;
     problem.limits.fastRatio = job.house.fastRatio;
     problem.limits.deadRatio = job.house.deadRatio;
+    problem.speedsFrom = analysis.speedsFrom;
     const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         const job::Station& station = port.stations[i];
@@ -487,11 +511,19 @@ PortAnalysis measure(const job::Job& job, const job::Port& port)
 
 PortAnalysis analyse(const job::Job& job, const job::Port& port)
 {
+    return analyse(job, port, SpeedSource::Readings, {});
+}
+
+PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource source,
+                     const Known<ComputedSpeeds>& speeds)
+{
     PortAnalysis analysis = measure(job, port);
     analysis.demand = demandOf(job, port);
     planAreas(job, port, analysis);
     for (std::size_t i = 0; i < port.probes.size(); ++i)
         analysis.probes.push_back(probeResult(job, port, analysis, i));
+    if (source != SpeedSource::Readings)
+        takeSpeeds(job, port, source, speeds, analysis);
     planCut(job, port, analysis);
     return analysis;
 }

@@ -209,4 +209,24 @@ std::vector<probing::PointReading> virtualReadings(const VirtualPort& port, Volu
     return readings;
 }
 
+std::vector<std::vector<probing::PointReading>> virtualSets(const VirtualPort& port, VolumeFlow flow)
+{
+    std::vector<std::vector<probing::PointReading>> sets;
+    const VolumeFlow forward = port.forward(flow);
+    for (const geometry::PlacedSection& placed : port.shape().sections) {
+        const geometry::Frame frame = port.frameAt(placed.s);
+        const auto ahead = frame.forward();
+        auto& set = sets.emplace_back();
+        for (const probing::GridPoint& point : probing::nineFields()) {
+            const auto v = port.field().velocityAt(frame.toHead(probing::toSection(point, placed.section)), forward);
+            set.push_back({point, std::nullopt});
+            if (!v)
+                continue;
+            const bool back = (v->x * ahead.x + v->y * ahead.y + v->z * ahead.z) * forward.si() < 0.0;
+            set.back().speed = back ? Speed{} : Speed::fromSi(v->length());
+        }
+    }
+    return sets;
+}
+
 }  // namespace euryth::judgement

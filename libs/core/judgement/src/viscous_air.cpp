@@ -103,25 +103,26 @@ void ViscousAir::workOutLayers()
         std::array<double, 2> dead{};  // toward the floor, toward the roof
         double strongest = 0.0;
         for (std::size_t c = 0; c < perLayer; ++c) {
-            // What happens on the face between two cells is the mean of both.
+            // On the face between two cells, by how near the middle of each is to it.
             double onward = 0.0;
             double pressure = 0.0;
-            int sides = 0;
-            for (const std::size_t cell : {(layer - 1) * perLayer + c, layer * perLayer + c}) {
-                if (!numbers[cell])
+            double weights = 0.0;
+            for (const std::size_t beside : {layer - 1, layer}) {
+                const auto& number = numbers[beside * perLayer + c];
+                if (!number)
                     continue;
-                const std::size_t n = *numbers[cell];
-                const field::Vector3& v = m_cells.velocity[n];
-                onward += way * dot(v, forward);
-                pressure += m_cells.pressure[n] + v.length() * v.length() / 2.0;
-                strongest = std::max(strongest, m_cells.energy[n]);
-                ++sides;
+                const double weight = 1.0 / (mesh.s[beside + 1] - mesh.s[beside]);
+                const field::Vector3& v = m_cells.velocity[*number];
+                onward += weight * way * dot(v, forward);
+                pressure += weight * (m_cells.pressure[*number] + v.length() * v.length() / 2.0);
+                strongest = std::max(strongest, m_cells.energy[*number]);
+                weights += weight;
             }
-            if (sides == 0)
+            if (weights == 0.0)
                 continue;
             const double face = faceArea(mesh, layer, mesh.cells[c]);
-            onward /= sides;
-            carried += onward * face * pressure / sides;
+            onward /= weights;
+            carried += onward * face * pressure / weights;
             flux += onward * face;
             area += face;
             if (onward <= kDeadShare * mean)

@@ -25,6 +25,10 @@ std::string packed(const StoredRun& run);
 /// checked.
 tl::expected<StoredRun, std::string> unpacked(std::string_view content);
 
+/// The two steps of the compression alone; `unsqueezed` of what is not gzip, or of more than a run can be, is empty.
+std::string squeezed(const std::string& text);
+std::string unsqueezed(std::string_view content);
+
 /// Where the runs of a job lie: "NAME.runs" beside "NAME.euryth.json".
 std::filesystem::path runFolder(const std::filesystem::path& job);
 /// Keeps a run in a folder, which is made; one of the same port, variant and quality is replaced. Returns what went

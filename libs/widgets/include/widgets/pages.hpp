@@ -158,6 +158,9 @@ private:
 /// A button row of which one is down. The group that holds its buttons is its child.
 QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName);
 
+/// The choice whose speeds the ports are judged by.
+QWidget* makeJudgeBy(Context context);
+
 /// "Station 5, pinch, 36.0 mm from the window".
 QString stationTitle(const app::Workspace& workspace);
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "geometry/any_section.hpp"
@@ -49,6 +50,7 @@ struct CutLimits {
 struct CutProblem {
     std::vector<CutStation> stations;  ///< rising s, at least two
     CutLimits limits;
+    std::string speedsFrom = "the readings";  ///< where the ratios come from: a number always says it
 };
 
 /// How deep a place may be cut: 0 <= depth <= wall - reserve - gauge error, and the house's greatest cut.

@@ -34,9 +34,10 @@ struct Call {
 std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
                            const FlowsOf& flowsOf = {});
 
-/// The point whose air is fastest of all probe sets.
+/// The point whose air is fastest of all sets that the port is judged by: probe sets, or the sets of a computed field.
 struct ChokePoint {
-    std::size_t probe = 0;
+    std::size_t set = 0;               ///< into PortAnalysis::judgedBy()
+    std::optional<std::size_t> probe;  ///< into Port::probes, where it was read
     std::size_t point = 0;
     Speed speed;
     double ratio = 0.0;

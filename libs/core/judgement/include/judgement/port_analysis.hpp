@@ -57,6 +57,19 @@ struct WindowStep {
     [[nodiscard]] Length greatest() const;
 };
 
+/// Where a speed comes from: a number always says it.
+enum class SpeedSource {
+    Readings,  ///< of a probe in the real port
+    Instant,   ///< of the potential field with its boundary layer
+    Viscous    ///< of a viscous run
+};
+
+/// Speeds of a computed field in place of readings.
+struct ComputedSpeeds {
+    std::string name;  ///< "the instant field", "the viscous run (coarse mesh)"
+    std::vector<std::vector<probing::PointReading>> atStations;  ///< a probe set for each station
+};
+
 /// Everything that is worked out of one port, from the job's data alone.
 struct PortAnalysis {
     bool splits = false;                      ///< a common runner with branches
@@ -84,6 +97,15 @@ struct PortAnalysis {
     std::vector<Area> reachable;                  ///< per station: the largest net area that its walls allow
     std::vector<std::optional<planning::PlannedSection>> planned;  ///< per station: the shape that the plan asks for
     std::vector<ProbeResult> probes;
+    /// Whose speeds choke list, ratios and cuts are judged by; with a set for each station where they are computed.
+    SpeedSource speedSource = SpeedSource::Readings;
+    std::string speedsFrom = "the readings";
+    std::string speedsMissing;  ///< why there are none of the wanted source
+    std::vector<ProbeResult> computed;
+    [[nodiscard]] const std::vector<ProbeResult>& judgedBy() const
+    {
+        return speedSource == SpeedSource::Readings ? probes : computed;
+    }
     Known<cutting::CutProblem> cutProblem;
     std::optional<cutting::CutPlan> cut;
 };
@@ -110,8 +132,11 @@ bool endsInThroat(const job::Port& port);
 /// The part of analyse() that needs the measurements alone: sections, places, valve end, areas and their findings.
 PortAnalysis measure(const job::Job& job, const job::Port& port);
 
-/// Works out one port. Deterministic, no side effects; a few milliseconds for 15 stations.
+/// Works out one port, judged by readings. Deterministic, no side effects; a few milliseconds for 15 stations.
 PortAnalysis analyse(const job::Job& job, const job::Port& port);
+/// The same, judged by computed speeds; where these are missing nothing is judged by any.
+PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource source,
+                     const Known<ComputedSpeeds>& speeds);
 
 /// Where a grid point lies, in words ("floor left", "middle").
 std::string pointName(probing::GridPoint p);

@@ -21,13 +21,6 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const PortAna
 /// A place of a section in words, by the nine fields of its box: "floor", "middle".
 std::string nameInSection(const geometry::Section& section, geometry::Point at);
 
-/// Where a speed comes from: a number always says it.
-enum class SpeedSource {
-    Readings,  ///< of a probe in the real port
-    Instant,   ///< of the potential field with its boundary layer
-    Viscous    ///< of a viscous run
-};
-
 /// A place in the port where the air is fastest, the pitot's distance or more from the wall.
 struct FastestPlace {
     Speed speed;
@@ -83,6 +76,10 @@ std::optional<TipReading> readTip(const VirtualPort& port, const AirInPort& air,
 /// The tip at the nearest place that is in the measured runner and, if it is nearer to the wall, at the pitot's
 /// distance from it.
 TipPlace keptInside(const VirtualPort& port, TipPlace tip);
+
+/// Probe sets of nine fields in the computed field at every station, to judge a port by. Where the air runs back a
+/// pitot that faces the runner reads nothing, and so does this: 0.
+std::vector<std::vector<probing::PointReading>> virtualSets(const VirtualPort& port, VolumeFlow flow);
 
 /// A probe set taken in the computed field at the points of a grid: the speed at each of them, nothing where a point is
 /// not in the air.
