@@ -78,9 +78,11 @@ QString stageHelp(app::Stage stage)
                   "tip, or move it by the arrow keys, half a millimetre a step, five with Shift; Page Up and Page Down "
                   "move it along the runner. In <b>What if</b> a wall is pushed by dragging its square, or chosen by 1 "
                   "(roof) to 8, clockwise, and pushed by + and -. There is no wake in it: what is hatched lies behind "
-                  "a "
-                  "place where the air lets go, and is not to be trusted; near a wall it is read at the pitot's "
-                  "distance.</p>"
+                  "a place where the air lets go, and is not to be trusted; near a wall it is read at the pitot's "
+                  "distance.</p><p><b>Viscous run</b> has the wake: the installed package openfoam works it out while "
+                  "you go on. <i>Instant</i>, <i>Viscous</i> and <i>Difference</i> switch all these views; <i>judge by"
+                  "</i> chooses whose speeds the choke point and the cuts go by. Trust the run behind lift-off and on "
+                  "two meshes, the instant field to rank short sides, and the bench over both.</p>"
                   "<p><b>Mind</b> your ears and fingers at the blower.</p>") +
                tables();
     case app::Stage::Cut:
