@@ -167,6 +167,11 @@ TEST_CASE("results are kept beside the job, come back with it, and go along unde
     f.workspace.document().reset(demoFour(), {});
     CHECK_FALSE(f.runs.stale("I1", app::kAsItIs,
                              *judgement::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value));
+    // Nor has a job that was never saved anything to do with another one.
+    f.runs.take(madeRun("I1", *judgement::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value,
+                        exports::Quality::Coarse));
+    f.workspace.document().reset(demoJob(), {});
+    CHECK_FALSE(f.runs.stale("I1", app::kAsItIs, f.shape()));
     REQUIRE(f.workspace.document().open(path).isEmpty());
     f.runs.finish();
     REQUIRE(f.runs.best(f.shape()));

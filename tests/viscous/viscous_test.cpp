@@ -161,3 +161,40 @@ TEST_CASE("a run can be stopped, and takes what it has begun with it")
     CHECK(viscous::run(options).error() == "stopped");
     CHECK(std::chrono::steady_clock::now() - begun < std::chrono::seconds(20));
 }
+
+TEST_CASE("a package that is too old, and residuals that are no numbers, are told at once")
+{
+    const TempFolder folder;
+    CHECK(says(problemOf(folder, "echo 'Build  : OPENFOAM=1706 patch=0'\nsleep 30\n"), "too old (1706)"));
+    CHECK(problemOf(folder, "echo 'Build  : OPENFOAM=1912 patch=200626'\necho 'Time = 1'\necho 'ExecutionTime = 1 s'\n")
+              .empty());
+    CHECK(says(problemOf(folder,
+                         "echo 'Time = 4'\necho 'x:  Solving for Ux, Initial residual = nan, Final'\n"
+                         "echo 'ExecutionTime = 1 s'\nsleep 30\n"),
+               "diverged (its residuals are no numbers any more at step 4"));
+    CHECK(says(problemOf(folder, "head -c 300000 /dev/urandom\nexit 3\n"), "ended with code 3"));
+}
+
+TEST_CASE("on several cores the case is split, run and joined, in this order and each by its program")
+{
+    const TempFolder folder;
+    viscous::RunOptions options;
+    options.folder = caseIn(folder);
+    options.cores = 3;
+    const std::string program =
+        standIn(folder, "echo \"$0 $*\" >> told\necho 'Time = 1'\necho 'ExecutionTime = 1 s'\n");
+    for (const char* name : {"split", "launch", "join"})
+        std::filesystem::copy(program, folder.path() / name);
+    options.programs = {"solve", folder.path() / "split", folder.path() / "launch", folder.path() / "join"};
+    REQUIRE(viscous::run(options));
+    std::ifstream told(options.folder / "told");
+    std::vector<std::string> lines;
+    for (std::string line; std::getline(told, line);)
+        lines.push_back(line);
+    REQUIRE(lines.size() == 3);
+    CHECK(lines[0].ends_with("split -force"));
+    CHECK(lines[1].ends_with("launch --oversubscribe -np 3 solve -parallel"));
+    CHECK(lines[2].ends_with("join -latestTime"));
+    options.programs.launch = "euryth-no-such-launcher";
+    CHECK(says(viscous::run(options).error(), "openmpi-bin"));
+}

@@ -9,6 +9,7 @@
 
 #include "support/made_run.hpp"
 #include "support/temp_folder.hpp"
+#include "widgets/calls_panel.hpp"
 #include "widgets/pages.hpp"
 
 using widgets::CommandId;
@@ -188,13 +189,16 @@ TEST_CASE("the choke point and the cuts are judged by whose speeds one chooses, 
     CHECK(boxes[1]->currentIndex() == 2);
     f.trigger(CommandId::StageCut);
     CHECK(f.workspace.analysis().speedsFrom == "the viscous run (coarse mesh)");
-    bool said = false;
-    for (const auto& call : f.workspace.callsOf(0))
-        said = said || f.workspace.text(call.text).contains("by the viscous run (coarse mesh)");
-    CHECK(said);
+    const auto said = [&](const char* words) {
+        const auto labels = f.window.findChild<widgets::CallsPanel*>()->findChildren<QLabel*>();
+        return std::ranges::any_of(labels, [&](const QLabel* label) { return label->text().contains(words); });
+    };
+    CHECK(said("by the viscous run (coarse mesh)"));
+    CHECK_FALSE(said("by the readings"));
     QTest::keyClick(boxes[1], Qt::Key_Home);
     f.settle();
     CHECK(f.workspace.speedSource() == judgement::SpeedSource::Readings);
+    CHECK(said("by the readings"));
 }
 
 TEST_CASE("the case is written as a folder that the package can run")

@@ -143,6 +143,7 @@ void VirtualProbe::takeAnswer(Side& side)
     side.missing = answer->missing;
     if (!same) {
         side.instant = answer->solved;
+        side.viscous.reset();  // what is told of a run goes with the instant field's walls
         side.instantAir.reset();
         if (side.instant && m_flow)
             side.instantAir = judgement::airInPort(side.instant->port, *m_flow);

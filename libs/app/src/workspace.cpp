@@ -75,7 +75,7 @@ void Workspace::dropJudgements()
         results.analysis.reset();
         results.calls.reset();
     }
-    emit refreshed();
+    tell(&Workspace::judgementsChanged);
 }
 
 const std::vector<judgement::Call>& Workspace::callsOf(std::size_t port) const

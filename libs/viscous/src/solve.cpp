@@ -46,25 +46,25 @@ double expectedSeconds(exports::Quality quality, int cores)
     return oneCore.at(static_cast<std::size_t>(quality)) / std::pow(cores, worthOfCores);
 }
 
-tl::expected<Solved, std::string> solve(const Task& task, const std::function<void(const Progress&)>& progress,
-                                        const std::stop_token& stop)
+namespace {
+
+tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, const Task& task,
+                                          const std::function<void(const Progress&)>& progress,
+                                          const std::stop_token& stop)
 {
     const auto begin = std::chrono::steady_clock::now();
     const auto port = judgement::virtualPort(task.shape, exports::finenessOf(task.quality));
     if (!port)
         return tl::unexpected("missing: " + port.missing);
-    const RunFolder folder;
-    if (folder.path().empty())
-        return tl::unexpected(std::string("no temporary folder can be made for the run"));
     exports::CaseOptions how;
     how.cores = task.cores;
     const std::string problem =
-        exports::writeCase(folder.path(), exports::viscousCase(*port, task.at.flow, task.at.room, how));
+        exports::writeCase(folder, exports::viscousCase(*port, task.at.flow, task.at.room, how));
     if (!problem.empty())
         return tl::unexpected(problem);
     Solved solved{task.quality, task.cores, 0.0, {}, nullptr};
     RunOptions options;
-    options.folder = folder.path();
+    options.folder = folder;
     options.programs = task.programs;
     options.cores = task.cores;
     options.limit = task.limit;
@@ -77,12 +77,27 @@ tl::expected<Solved, std::string> solve(const Task& task, const std::function<vo
     const auto ended = run(options);
     if (!ended)
         return tl::unexpected(ended.error());
-    auto cells = readResult(folder.path(), port->mesh());
+    auto cells = readResult(folder, port->mesh());
     if (!cells)
         return tl::unexpected(cells.error());
     solved.air = std::make_shared<const judgement::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
     solved.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
     return solved;
+}
+
+}  // namespace
+
+tl::expected<Solved, std::string> solve(const Task& task, const std::function<void(const Progress&)>& progress,
+                                        const std::stop_token& stop)
+{
+    const RunFolder folder;
+    if (folder.path().empty())
+        return tl::unexpected(std::string("no temporary folder can be made for the run"));
+    try {
+        return solveIn(folder.path(), task, progress, stop);
+    } catch (const std::filesystem::filesystem_error& error) {
+        return tl::unexpected(std::string("the run's folder cannot be used: ") + error.what());
+    }
 }
 
 }  // namespace euryth::viscous

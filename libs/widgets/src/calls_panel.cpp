@@ -54,8 +54,8 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     m_scroll->setWidgetResizable(true);
     m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_scroll->setFrameShape(QFrame::NoFrame);
-    for (const auto signal :
-         {&app::Workspace::jobChanged, &app::Workspace::selectionChanged, &app::Workspace::unitsChanged})
+    for (const auto signal : {&app::Workspace::jobChanged, &app::Workspace::selectionChanged,
+                              &app::Workspace::unitsChanged, &app::Workspace::judgementsChanged})
         connect(&context.workspace, signal, this, &CallsPanel::rebuild, Qt::QueuedConnection);
     connect(&context.look, &Look::changed, this, &CallsPanel::rebuild);
     rebuild();

@@ -36,7 +36,7 @@ QWidget* makeJudgeBy(Context context)
     choice->setToolTip(
         QObject::tr("Whose speeds the choke point, the ratios and the cuts are judged by; every call and "
                     "cut says it"));
-    auto* label = new QLabel(QObject::tr("&judge by"));
+    auto* label = new QLabel(QObject::tr("judge &by"));
     label->setBuddy(choice);
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);

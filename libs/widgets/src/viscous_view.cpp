@@ -124,6 +124,7 @@ public:
         charts[0].yKind = Kind::Depression;
         charts[1].title = tr("Share that flows, %1").arg(w.symbol(Kind::Percent));
         charts[1].yKind = Kind::Percent;
+        charts[1].fromZero = false;
         const auto& side = m_probe.present();
         for (auto& chart : charts) {
             chart.units = w.displayUnits();
@@ -335,7 +336,7 @@ private:
         auto* grid = new QGridLayout;
         grid->setVerticalSpacing(2);
         grid->addWidget(box(tr("after the &cuts too"), "runAfterCuts", &app::RunChoice::afterCuts), 0, 0);
-        grid->addWidget(box(tr("as &planned too"), "runAsPlanned", &app::RunChoice::asPlanned), 0, 1);
+        grid->addWidget(box(tr("as pla&nned too"), "runAsPlanned", &app::RunChoice::asPlanned), 0, 1);
         auto* all = box(tr("&all ports"), "runAllPorts", &app::RunChoice::allPorts);
         auto* second = box(tr("second &mesh"), "runSecondMesh", &app::RunChoice::secondMesh);
         second->setToolTip(tr("Runs another mesh too: what changes between both is how unsure the numbers are"));
@@ -364,7 +365,7 @@ private:
         connect(m_limit, &QSpinBox::valueChanged, this, tell);
         auto* cores = new QLabel(tr("c&ores"));
         cores->setBuddy(m_cores);
-        auto* limit = new QLabel(tr("at &most"));
+        auto* limit = new QLabel(tr("a&t most"));
         limit->setBuddy(m_limit);
         auto* row = new QHBoxLayout;
         for (QWidget* part : {static_cast<QWidget*>(cores), static_cast<QWidget*>(m_cores),
@@ -379,7 +380,7 @@ private:
         m_run->setProperty("primary", true);
         m_stop->setObjectName(QStringLiteral("viscousStop"));
         m_stop->setToolTip(tr("Ends the run and empties the queue"));
-        auto* save = new QPushButton(tr("&Export case..."));
+        auto* save = new QPushButton(tr("E&xport case..."));
         save->setObjectName(QStringLiteral("exportCase"));
         save->setToolTip(tr("Writes the whole case as a folder, to be run elsewhere: on a cluster, say"));
         connect(m_run, &QPushButton::clicked, this, [this] { begin(); });

@@ -107,6 +107,17 @@ private:
     drawing::PeelShows m_shows = drawing::PeelShows::FieldSpeed;
 };
 
+/// The shear on the wall as the peel colours it: the stronger the darker, red where the air runs back.
+std::optional<QColor> shearColour(const drawing::Theme& theme, const judgement::ViscousAir& air, Length s, double round)
+{
+    const auto shear = air.shearAt(s, round);
+    if (!shear)
+        return std::nullopt;
+    constexpr double strong = 20.0;  // Pa
+    return *shear < 0.0 ? drawing::tint(theme.panel, theme.danger, 0.6)
+                        : drawing::tint(theme.panel, theme.now, 0.8 * std::min(1.0, *shear / strong));
+}
+
 QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
 {
     const auto& air = probe.present().air;
@@ -148,8 +159,13 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     view->setObjectName(QStringLiteral("wallAirView"));
     auto* peelPanel = new Panel(tr("The wall unrolled"));
     auto* peel = new WallPeel(context, probe);
-    const auto note = [&w = context.workspace, peelPanel, peel] {
+    auto* spacePanel = new Panel(tr("In space"));
+    auto* space = new LoftCanvas(context);
+    const auto note = [&w = context.workspace, peelPanel, spacePanel, peel] {
         const QString hatched = tr("; hatched: behind lift-off");
+        const bool same =
+            peel->shows() == drawing::PeelShows::FieldSpeed || peel->shows() == drawing::PeelShows::WallShear;
+        spacePanel->setNote(same ? tr("in the colours of the wall above") : tr("in the colours of the speed"));
         switch (peel->shows()) {
         case drawing::PeelShows::LayerShape: return peelPanel->setNote(tr("shape factor H") + hatched);
         case drawing::PeelShows::LayerThickness:
@@ -163,26 +179,26 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     };
     auto* shows = makeSwitch(
         {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction"), tr("Shear")},
-        [peel, note](int i) {
+        [peel, space, note](int i) {
             using S = drawing::PeelShows;
             constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction, S::WallShear};
             peel->setShows(all[static_cast<std::size_t>(i)]);
             note();
+            space->update();
         },
         QStringLiteral("wallShows"));
     QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, note);
     note();
     peelPanel->addTool(shows);
     peelPanel->body()->addWidget(peel, 1);
-    auto* spacePanel = new Panel(tr("In space"));
-    spacePanel->setNote(tr("in the colours of the wall above"));
-    auto* space = new LoftCanvas(context);
     space->setObjectName(QStringLiteral("fieldSpace"));
     space->setMinimumSize(200, 120);
     constexpr double near = 2.0;  // steps: the panel is small
     space->zoomBy(near);
-    space->colourBy([&probe](Length s, double round) -> std::optional<QColor> {
+    space->colourBy([&probe, peel, &look = context.look](Length s, double round) -> std::optional<QColor> {
         const auto& side = probe.present();
+        if (peel->shows() == drawing::PeelShows::WallShear && side.viscous)
+            return shearColour(drawing::theme(look.style()), *side.viscous->run.solved.air, s, round);
         if (!side.solved || !side.air)
             return std::nullopt;
         const auto speed = side.solved->port.alongWallAt(s, round);

@@ -87,7 +87,8 @@ signals:
     void selectionChanged();  ///< what is chosen
     void stageChanged();
     void unitsChanged();
-    void refreshed();  ///< after any of the above, when the tables have followed: repaint
+    void judgementsChanged();  ///< whose speeds ports are judged by, or these speeds
+    void refreshed();          ///< after any of the above, when the tables have followed: repaint
 
 private:
     void tell(void (Workspace::*what)());

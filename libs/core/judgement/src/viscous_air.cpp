@@ -79,7 +79,6 @@ ViscousAir::ViscousAir(PortShape shape, field::Mesh mesh, CellAir cells, PortAir
 {
     workOutLayers();
     workOutWalls();
-    workOutOnward();
     workOutDead(true);
     workOutDead(false);
 }
@@ -168,17 +167,6 @@ void ViscousAir::workOutWalls()
             const field::Vector3 line{b.x - a.x, b.y - a.y, b.z - a.z};
             along.emplace_back(way * density * dot(*shear, {line.x, line.y, line.z}) / line.length());
         }
-    }
-}
-
-void ViscousAir::workOutOnward()
-{
-    const field::Mesh& mesh = m_port.mesh();
-    m_onward.resize(mesh.nodes.size(), 1.0);
-    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
-        const auto forward = m_port.frameAt(Length::fromSi(mesh.s[layer])).forward();
-        for (std::size_t i = layer * mesh.perLayer; i < (layer + 1) * mesh.perLayer; ++i)
-            m_onward[i] = dot(m_port.field().velocities()[i], forward) * m_port.openArea(layer).si();
     }
 }
 

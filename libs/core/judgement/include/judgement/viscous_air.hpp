@@ -66,16 +66,12 @@ public:
     /// Where the air first lets go of a wall, in the order of the air: its shear in the middle of the sector turns back
     /// and stays so over two layers.
     [[nodiscard]] std::optional<Length> letsGoAt(geometry::Sector sector) const;
-    /// Shares of a section's mean speed that the air at the mesh's nodes makes along the runner; under kDeadShare it is
-    /// dead.
-    [[nodiscard]] const std::vector<double>& onward() const { return m_onward; }
     /// sqrt(2 k / 3) in the cell at a place, m/s; nothing outside the air.
     [[nodiscard]] std::optional<Speed> fluctuationAt(const geometry::Point3& place) const;
 
 private:
     void workOutLayers();
     void workOutWalls();
-    void workOutOnward();
     void workOutDead(bool roof);
 
     VirtualPort m_port;
@@ -83,7 +79,6 @@ private:
     PortAir m_at;
     std::vector<LayerAir> m_layers;
     std::vector<std::vector<std::optional<double>>> m_shear;
-    std::vector<double> m_onward;
     std::vector<DeadRegion> m_dead;
 };
 
