@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judged_speeds.hpp"
+
+#include <algorithm>
+
+#include "air/isentropic.hpp"
+
+namespace euryth::judgement {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+
+/// Mean, ratios and map of a result's readings at its station.
+void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, ProbeResult& result)
+{
+    const job::Station& station = port.stations[*result.station];
+    const geometry::Section& section = analysis.sections[*result.station];
+    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
+    result.map = probing::SpeedMap::through(result.readings, section);
+    if (!result.traverse)
+        result.traverse.missing = "readings";
+}
+
+/// Ratios of local to mean speed before each wall sector at the probed stations.
+std::vector<std::optional<Ratios>> probedRatios(const job::Port& port, const PortAnalysis& analysis)
+{
+    std::vector<std::optional<Ratios>> ratios(port.stations.size());
+    for (const ProbeResult& probe : analysis.judgedBy()) {
+        if (!probe.station || !probe.traverse || !probe.map)
+            continue;
+        const auto speeds = probe.map->beforeWall();
+        Ratios here{};
+        for (const geometry::Sector s : kSectors)
+            here[index(s)] = speeds[index(s)] / probe.traverse->mean;
+        ratios[*probe.station] = here;
+    }
+    return ratios;
+}
+
+}  // namespace
+
+ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAnalysis& analysis, std::size_t index)
+{
+    const job::ProbeSet& set = port.probes[index];
+    const auto room = roomAir(job.bench);
+    ProbeResult result;
+    result.index = index;
+    result.station = set.stationS ? job::stationNear(port, *set.stationS) : std::nullopt;
+    for (const job::Reading& reading : set.readings)
+        result.readings.push_back({{reading.u, reading.v}, readingSpeed(reading, room)});
+    if (set.depression && room)
+        result.idealSpeed = air::idealSpeed(*room, *set.depression);
+    if (!result.station) {
+        result.traverse.missing = "the station that was probed";
+        return result;
+    }
+    workOut(job, port, analysis, result);
+    if (result.traverse && set.benchFlow && *set.benchFlow > VolumeFlow{})
+        result.flowAgainstBench = result.traverse->flow / *set.benchFlow - 1.0;
+    return result;
+}
+
+void takeSpeeds(const job::Job& job, const job::Port& port, SpeedSource source, const Known<ComputedSpeeds>& speeds,
+                PortAnalysis& analysis)
+{
+    analysis.speedSource = source;
+    analysis.speedsMissing = speeds.missing;
+    if (!speeds)
+        return;
+    analysis.speedsFrom = speeds->name;
+    for (std::size_t i = 0; i < std::min(speeds->atStations.size(), port.stations.size()); ++i) {
+        ProbeResult& result = analysis.computed.emplace_back();
+        result.index = i;
+        result.station = i;
+        result.readings = speeds->atStations[i];
+        workOut(job, port, analysis, result);
+    }
+}
+
+std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analysis)
+{
+    const auto probed = probedRatios(port, analysis);
+    std::vector<Ratios> along(probed.size());
+    std::optional<std::size_t> last;
+    for (std::size_t i = 0; i < probed.size(); ++i) {
+        if (!probed[i])
+            continue;
+        along[i] = *probed[i];
+        for (std::size_t k = last ? *last + 1 : i; k < i; ++k) {
+            const double share =
+                (port.stations[k].s - port.stations[*last].s) / (port.stations[i].s - port.stations[*last].s);
+            for (const geometry::Sector s : kSectors)
+                along[k][index(s)] = (1.0 - share) * *(*probed[*last])[index(s)] + share * *(*probed[i])[index(s)];
+        }
+        last = i;
+    }
+    return along;
+}
+
+std::optional<Speed> readingSpeed(const job::Reading& reading, const std::optional<air::AirState>& room)
+{
+    if (reading.speed)
+        return reading.speed;
+    if (reading.impact && room)
+        return air::pitotSpeed(*room, *reading.impact);
+    return std::nullopt;
+}
+
+probing::VerdictLimits verdictLimits(const job::House& house)
+{
+    return {house.fastRatio, house.slowRatio, house.deadRatio};
+}
+
+}  // namespace euryth::judgement
