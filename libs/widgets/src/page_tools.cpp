@@ -2,6 +2,7 @@
 #include <QButtonGroup>
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QScrollArea>
 
 #include "widgets/pages.hpp"
 
@@ -25,6 +26,16 @@ QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& ch
     }
     QObject::connect(group, &QButtonGroup::idClicked, row, choose);
     return row;
+}
+
+QWidget* scrolled(QWidget* content)
+{
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(content);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    return scroll;
 }
 
 QWidget* makeJudgeBy(Context context)

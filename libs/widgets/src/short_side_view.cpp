@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QHBoxLayout>
 #include <QPainter>
-#include <QScrollArea>
 
 #include "drawing/engine_view.hpp"
 #include "virtual_parts.hpp"
+#include "widgets/pages.hpp"
 
 namespace euryth::widgets {
 
@@ -211,12 +211,7 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     found->setAlignment(Qt::AlignTop);
     found->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     textPanel->body()->addWidget(verdict);
-    auto* scroll = new QScrollArea;
-    scroll->setWidget(found);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    textPanel->body()->addWidget(scroll, 1);
+    textPanel->body()->addWidget(scrolled(found), 1);
     auto* limits = quietLabel(tr("The method ranks short sides; a real one lets go a little earlier. H over 1.8 is a "
                                  "warning. Bench and flow tests decide."),
                               context);

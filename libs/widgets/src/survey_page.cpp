@@ -2,7 +2,6 @@
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QStandardItemModel>
 
@@ -30,17 +29,6 @@ View viewFor(SurveyPage::Tab tab)
     case SurveyPage::Tab::Compare: return View::Compare;
     default: return View::Section;
     }
-}
-
-/// A form scrolls where the window is too low for it.
-QScrollArea* scrolled(QWidget* form)
-{
-    auto* area = new QScrollArea;
-    area->setWidget(form);
-    area->setWidgetResizable(true);
-    area->setFrameShape(QFrame::NoFrame);
-    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    return area;
 }
 
 }  // namespace
