@@ -92,3 +92,55 @@ TEST_CASE("impact pressure and speed are inverse, and compressibility lowers the
     CHECK(inMps(speedAtMach(room, *machAtSpeed(room, speedFromMps(200)))) == Approx(200));
     CHECK_FALSE(machAtSpeed(room, speedFromMps(900)));
 }
+
+TEST_CASE("saturation pressure agrees with the ASHRAE table over ice and with the steam tables over water")
+{
+    struct Row {
+        double celsius, pa, tolerance;
+    };
+    // ASHRAE Handbook - Fundamentals, chapter 1, table 3 (-20, 0.01, 40 degC); IAPWS steam tables (100 to 250 degC).
+    // Quoted from memory.
+    for (const Row& row : {Row{-20, 103.24, 1e-3}, Row{0.01, 611.2, 1e-3}, Row{40, 7384, 1e-3}, Row{100, 101420, 1e-3},
+                           Row{150, 476160, 2e-3}, Row{200, 1554900, 2e-3}, Row{250, 3976000, 5e-3}}) {
+        CAPTURE(row.celsius);
+        CHECK(saturationPressure(temperatureFromCelsius(row.celsius)).si() == Approx(row.pa).epsilon(row.tolerance));
+    }
+}
+
+TEST_CASE("heated air keeps its water, not its relative humidity")
+{
+    // By partial pressures, with the gas constants of dry air and vapour (ASHRAE: 287.042 and 461.524 J/(kg K)).
+    const AirState room = roomAt(20, 0.5);
+    const double vapourShare = 0.5 * 2339.3 / 101325.0;
+    for (const double celsius : {80.0, 120.0, 160.0, 250.0}) {
+        CAPTURE(celsius);
+        for (const double kPa : {60.0, 101.325, 300.0, 600.0}) {
+            const AirState hot =
+                broughtTo(room, temperatureFromCelsius(celsius), absolutePressureFromPa(kPa * 1000.0));
+            const double kelvin = celsius + 273.15;
+            const double expected = kPa * 1000.0 *
+                                    ((1.0 - vapourShare) / (287.042 * kelvin) + vapourShare / (461.524 * kelvin));
+            CHECK(density(hot).si() == Approx(expected).epsilon(1.5e-3));
+            CHECK(waterFraction(hot) == Approx(vapourShare).epsilon(5e-3));
+        }
+    }
+    // What is cooled below its dew point rains out.
+    const AirState cold = broughtTo(roomAt(30, 1.0), temperatureFromCelsius(-20), absolutePressureFromPa(101325));
+    CHECK(cold.humidity == 1.0);
+}
+
+TEST_CASE("every state that a job may hold is air, and density has no jump at the edge of the exact equation")
+{
+    for (double celsius = -60; celsius <= 250; celsius += 10) {
+        for (const double kPa : {20.0, 50.0, 101.325, 120.0, 600.0}) {
+            for (const double humidity : {0.0, 0.5, 1.0}) {
+                const AirState air{temperatureFromCelsius(celsius), absolutePressureFromPa(kPa * 1000.0), humidity};
+                CAPTURE(celsius, kPa, humidity);
+                CHECK(density(air).si() > 0.0);
+                CHECK(std::isfinite(speedOfSound(air).si()));
+            }
+        }
+    }
+    for (const double edge : {15.0, 27.0})
+        CHECK(density(roomAt(edge - 1e-6, 0.8)).si() == Approx(density(roomAt(edge + 1e-6, 0.8)).si()).epsilon(1e-4));
+}

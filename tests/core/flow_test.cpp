@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
+#include <algorithm>
 #include <cmath>
 #include <fstream>
 #include <sstream>
@@ -168,4 +169,86 @@ TEST_CASE("the march is of second order: its error falls by four when a runner i
     const double fine = lossOf(32);
     CHECK(lossOf(1) == Approx(fine).epsilon(2e-3));
     CHECK(lossOf(2) == Approx(fine).epsilon(5e-4));
+}
+
+namespace {
+
+/// A round runner: straight, elbow of `turn` degrees on `radius`, straight again, measured at evenly spaced stations.
+std::vector<FlowStation> elbow(int intervals, double before, double turn, double radius, double diameter)
+{
+    const double arc = radius * turn * 3.14159265358979 / 180;
+    const double length = 2 * before + arc;
+    const auto heading = [&](double s) { return std::clamp((s - before) / arc, 0.0, 1.0) * turn; };
+    std::vector<FlowStation> stations;
+    for (int i = 0; i <= intervals; ++i) {
+        const double s = length * i / intervals;
+        const double turned = i > 0 ? heading(s) - heading(length * (i - 1) / intervals) : 0.0;
+        stations.push_back(station(s, 3.14159265358979 / 4 * diameter * diameter, turned));
+    }
+    return stations;
+}
+
+double lossOf(const std::vector<FlowStation>& stations, double flow, Length rough)
+{
+    const auto run = flowThrough(stations, kRoom, MassFlow::fromSi(flow), rough);
+    REQUIRE(run);
+    return (run->stations.front().totalPressure - run->stations.back().totalPressure).si();
+}
+
+}  // namespace
+
+TEST_CASE("an elbow costs what Rennels and Hudson say for it in one piece, however many stations were measured")
+{
+    // 80 degrees, r/D 1: K of about 0.31 plus friction (python3-fluids; see losses.csv for the formula itself). At 0.02
+    // kg/s the air hardly gives way, so that K is the loss over the dynamic pressure.
+    const double flow = 0.02;
+    const Length rough = lengthFromMm(0.05);
+    const double d = 0.036;
+    const double area = 3.14159265358979 / 4 * d * d;
+    const double q = 0.5 * flow * flow / (air::density(kRoom).si() * area * area);
+    const double re = flow * d / (area * air::viscosity(kRoom.temperature).si());
+    const double f = frictionFactor(re, 0.05e-3 / d);
+    const double whole = bendLoss(1.0, angleFromDegrees(80), f);
+    CHECK(whole - f * 80 * 3.14159265358979 / 180 == Approx(0.31).margin(0.05));
+    for (const int intervals : {2, 3, 7, 20, 57})
+        CHECK(lossOf(elbow(intervals, 0, 80, 36, 36), flow, rough) / q == Approx(whole).epsilon(5e-3));
+    // With straight pipe before and behind, so that the ends of the bend fall between stations.
+    const double fine = lossOf(elbow(400, 40, 80, 36, 36), flow, rough);
+    for (const int intervals : {9, 13, 22, 57, 90})
+        CHECK(lossOf(elbow(intervals, 40, 80, 36, 36), flow, rough) == Approx(fine).epsilon(5e-3));
+    CHECK(fine / q == Approx(whole + f * 80 / 36).epsilon(5e-3));
+}
+
+TEST_CASE("a bend back is another bend, and so is one behind a straight stretch")
+{
+    std::vector<FlowStation> back{station(0, 1000), station(20, 1000, 30), station(40, 1000, 30)};
+    CHECK(bendsOf(back).size() == 1);
+    back[2].turnAxis = {0, -1, 0};
+    CHECK(bendsOf(back).size() == 2);
+    const std::vector<FlowStation> apart{station(0, 1000), station(20, 1000, 30), station(80, 1000, 0),
+                                         station(100, 1000, 30)};
+    const auto bends = bendsOf(apart);
+    REQUIRE(bends.size() == 2);
+    CHECK(inDegrees(bends[0].angle) == Approx(30));
+    CHECK(inMm(bends[0].radius) == Approx(20 / (30 * 3.14159265358979 / 180)));
+    CHECK(bendsOf(std::vector<FlowStation>{station(0, 1000), station(20, 1000)}).empty());
+}
+
+TEST_CASE("a widening costs what its whole costs, however many stations were measured in it")
+{
+    const auto cone = [](int intervals) {
+        std::vector<FlowStation> stations;
+        for (int i = 0; i <= intervals; ++i) {
+            const double r = 15 + 5.0 * i / intervals;
+            stations.push_back(station(25.0 * i / intervals, 3.14159265358979 * r * r));
+        }
+        return stations;
+    };
+    const auto one = wideningsOf(cone(1));
+    REQUIRE(one.size() == 1);
+    CHECK(inDegrees(one[0].cone) == Approx(2 * std::atan(5.0 / 25.0) * 180 / 3.14159265358979));
+    CHECK(expansionLoss(one[0].from, one[0].to, one[0].cone) > 0.05);
+    const double fine = lossOf(cone(200), 0.06, {});
+    for (const int intervals : {1, 2, 5, 40})
+        CHECK(lossOf(cone(intervals), 0.06, {}) == Approx(fine).epsilon(5e-3));
 }

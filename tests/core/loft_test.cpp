@@ -10,6 +10,7 @@
 
 #include "geometry/layout.hpp"
 #include "geometry/loft.hpp"
+#include "geometry/wall_contour.hpp"
 
 using namespace euryth;
 using namespace euryth::geometry;
@@ -109,4 +110,83 @@ TEST_CASE("a loft's volume is that of its slices, whose areas Boost.Geometry wor
         cc += (areas[i] + areas[i + 1]) / 2 * inMm(loft.s[i + 1] - loft.s[i]) / 1000;
     CHECK(inCc(volumeOf(loft)) == Approx(cc).epsilon(2e-4));
     CHECK(areas[loft.stationRings[2]] == Approx(inMm2(area(sections[2].section))).epsilon(3e-3));
+}
+
+namespace {
+
+std::vector<PlacedSection> straightPipe(std::initializer_list<std::pair<double, double>> diameterAt)
+{
+    std::vector<PlacedSection> sections;
+    for (const auto& [s, mm] : diameterAt)
+        sections.push_back({lengthFromMm(s), straightPose(s), circle(mm)});
+    return sections;
+}
+
+/// Smallest and largest distance of the loft's wall from a straight pipe's axis, as diameters in mm.
+std::pair<double, double> diametersOf(const Loft& loft)
+{
+    std::pair<double, double> range{1e9, 0.0};
+    for (const auto& ring : loft.rings) {
+        for (const Point3& p : ring) {
+            const double mm = 2e3 * std::hypot(p.y, p.z);
+            range = {std::min(range.first, mm), std::max(range.second, mm)};
+        }
+    }
+    return range;
+}
+
+}  // namespace
+
+TEST_CASE("a loft over unevenly spaced stations never leaves the range of its two stations")
+{
+    const auto first = diametersOf(
+        loftOf(straightPipe({{0, 36}, {15, 36}, {30, 36}, {32, 33}, {60, 33}, {90, 36}}), 6, 12));
+    CHECK(first.first == Approx(33).epsilon(1e-6));
+    CHECK(first.second == Approx(36).epsilon(1e-6));
+    const auto second = diametersOf(loftOf(straightPipe({{0, 30}, {20, 30}, {22, 40}, {60, 40}}), 6, 12));
+    CHECK(second.first == Approx(30).epsilon(1e-6));
+    CHECK(second.second == Approx(40).epsilon(1e-6));
+}
+
+TEST_CASE("a section that grows one way and shrinks the other keeps its area between those of its stations")
+{
+    const auto rectangle = [](double w, double h) {
+        return RoundedRectangle{lengthFromMm(w), lengthFromMm(h), {}};
+    };
+    const std::vector<PlacedSection> sections{{{}, straightPose(0), rectangle(50, 20)},
+                                              {lengthFromMm(30), straightPose(30), rectangle(20, 50)}};
+    const Loft loft = loftOf(sections, 6, 7);
+    for (const auto& ring : loft.rings) {
+        std::vector<Point> flat;
+        for (const Point3& p : ring)
+            flat.push_back({p.y, p.z});
+        CHECK(std::abs(polygonArea(flat)) == Approx(1e-3).epsilon(1e-9));
+    }
+}
+
+TEST_CASE("between stations on an arc the sections stand on the arc, square to it, wherever it lies in space")
+{
+    const double radius = 0.04;
+    for (const double tilt : {0.0, 0.6}) {
+        std::vector<PlacedSection> sections;
+        for (int i = 0; i <= 4; ++i) {
+            const double angle = pi / 8 * i;
+            Pose pose;
+            pose.x = Length::fromSi(radius * std::sin(angle));
+            if (tilt == 0.0) {
+                pose.z = Length::fromSi(-radius * (1 - std::cos(angle)));
+                pose.pitch = Angle::fromSi(-angle);
+            } else {
+                pose.y = Length::fromSi(radius * (1 - std::cos(angle)));
+                pose.yaw = Angle::fromSi(angle);
+            }
+            sections.push_back({Length::fromSi(radius * angle), pose, circle(30)});
+        }
+        for (double s = 0; s <= radius * pi / 2; s += 0.002) {
+            const Frame frame = frameAt(sections, Length::fromSi(s));
+            const double across = tilt == 0.0 ? frame.origin.z + radius : frame.origin.y - radius;
+            CHECK(std::hypot(frame.origin.x, across) == Approx(radius).epsilon(2e-4));
+            CHECK(frame.forward().x == Approx(std::cos(s / radius)).margin(2e-3));
+        }
+    }
 }

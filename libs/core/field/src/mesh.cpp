@@ -137,15 +137,6 @@ std::vector<Point> sectionGrid(const geometry::Section& section, const Fineness&
     return grid;
 }
 
-std::vector<Point3> placed(const geometry::Pose& pose, const std::vector<Point>& grid)
-{
-    std::vector<Point3> nodes;
-    nodes.reserve(grid.size());
-    for (const Point& p : grid)
-        nodes.push_back(geometry::inHead(pose, p));
-    return nodes;
-}
-
 std::vector<Point3> movedAlong(std::vector<Point3> nodes, const geometry::Pose& pose, double by)
 {
     const double c = cos(pose.pitch);
@@ -173,8 +164,7 @@ std::vector<double> layerPlaces(std::span<const geometry::PlacedSection> section
     std::vector<double> sum{0.0};
     for (std::size_t i = 1; i < sections.size(); ++i) {
         const double length = (sections[i].s - sections[i - 1].s).si();
-        const double turn = std::hypot((sections[i].pose.pitch - sections[i - 1].pose.pitch).si(),
-                                       (sections[i].pose.yaw - sections[i - 1].pose.yaw).si());
+        const double turn = geometry::turnBetween(sections[i - 1].pose, sections[i].pose).si();
         const double height = geometry::boxOf(sections[i].section).height.si();
         const double weight = 1.0 + (densest - 1.0) * std::min(1.0, turn * height / length);
         s.push_back(sections[i].s.si());
@@ -247,16 +237,19 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
         throw std::invalid_argument("a mesh needs at least two sections");
     if (fineness.core < 2 || fineness.core % 2 != 0 || fineness.rings < 1 || fineness.layers < 1)
         throw std::invalid_argument("a mesh needs an even number of cells in its middle block, a ring and a layer");
-    std::vector<std::vector<Point3>> sets;
-    std::vector<Length> s;
-    for (const auto& section : sections) {
-        sets.push_back(placed(section.pose, sectionGrid(section.section, fineness)));
-        s.push_back(section.s);
-    }
+    const Places places(fineness);
+    std::vector<std::size_t> wall;
+    for (std::size_t k = 0; k < places.around(); ++k)
+        wall.push_back(places.ring(fineness.rings, k));
+    std::vector<std::vector<Point>> grids;
+    for (const auto& section : sections)
+        grids.push_back(sectionGrid(section.section, fineness));
+    const geometry::Sweep sweep(sections, std::move(grids), std::move(wall));
     Mesh mesh;
-    mesh.perLayer = sets.front().size();
-    const double start = s.front().si();
-    const double length = s.back().si() - start;
+    mesh.perLayer = places.count();
+    const double start = sections.front().s.si();
+    const double end = sections.back().s.si();
+    const double length = end - start;
     constexpr double coarser = 2.0;  // in the straight extensions, where nothing happens
     const double step = coarser * length / static_cast<double>(fineness.layers);
     const auto extension = [&](const geometry::PlacedSection& end) {
@@ -266,20 +259,20 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     const std::size_t before = extension(sections.front());
     for (std::size_t i = before; i > 0; --i) {
         const double back = -step * static_cast<double>(i);
-        append(mesh, movedAlong(sets.front(), sections.front().pose, back), start + back, 0);
+        append(mesh, movedAlong(sweep.at(sections.front().s), sections.front().pose, back), start + back, 0);
     }
     mesh.firstInside = mesh.layers();
     std::size_t station = 0;
     for (const double at : layerPlaces(sections, fineness.layers)) {
-        while (station + 2 < sections.size() && s[station + 1].si() <= at)
+        while (station + 2 < sections.size() && sections[station + 1].s.si() <= at)
             ++station;
-        append(mesh, geometry::pointsBetween(sets, s, Length::fromSi(at)), at, station);
+        append(mesh, sweep.at(Length::fromSi(at)), at, station);
     }
     mesh.lastInside = mesh.layers() - 1;
     const std::size_t behind = extension(sections.back());
     for (std::size_t i = 1; i <= behind; ++i) {
         const double on = step * static_cast<double>(i);
-        append(mesh, movedAlong(sets.back(), sections.back().pose, on), s.back().si() + on, sections.size() - 1);
+        append(mesh, movedAlong(sweep.at(sections.back().s), sections.back().pose, on), end + on, sections.size() - 1);
     }
     addCells(mesh, fineness);
     addOrder(mesh, fineness);

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "geometry/loft.hpp"
 
+#include <algorithm>
 #include <cmath>
+#include <numbers>
+#include <numeric>
 #include <stdexcept>
 
 #include "geometry/wall_contour.hpp"
@@ -10,61 +13,67 @@ namespace euryth::geometry {
 
 namespace {
 
-Point3 combined(const std::array<Point3, 4>& p, const std::array<double, 4>& w)
+std::vector<Point> ringOf(const Section& section, std::size_t perSector)
 {
-    Point3 sum;
-    for (std::size_t i = 0; i < p.size(); ++i) {
-        sum.x += w[i] * p[i].x;
-        sum.y += w[i] * p[i].y;
-        sum.z += w[i] * p[i].z;
-    }
-    return sum;
-}
-
-std::vector<Point3> ringOf(const PlacedSection& placed, std::size_t perSector)
-{
-    const WallContour wall(placed.section);
-    std::vector<Point3> ring;
+    const WallContour wall(section);
+    std::vector<Point> ring;
     for (const Sector sector : kSectors) {
         const Length from = wall.middleOf(sector);
         const Length to = nextClockwise(sector) == Sector::Roof ? wall.length() : wall.middleOf(nextClockwise(sector));
         for (std::size_t i = 0; i < perSector; ++i) {
             const double share = static_cast<double>(i) / static_cast<double>(perSector);
-            ring.push_back(inHead(placed.pose, wall.placeAt(from + (to - from) * share).point));
+            ring.push_back(wall.placeAt(from + (to - from) * share).point);
         }
     }
     return ring;
 }
 
-/// Weights of the four stations around an interval at a share of it: a Hermite cubic whose slopes are those of the
-/// parabolas through three neighbours.
-std::array<double, 4> weightsAt(const std::array<double, 4>& s, double share)
+/// The interval that holds `at`, and how far through it that is.
+std::pair<std::size_t, double> intervalOf(std::span<const PlacedSection> sections, Length at)
 {
-    const double h = s[2] - s[1];
-    const double t = share;
-    const double h00 = (1 + 2 * t) * (1 - t) * (1 - t);
-    const double h10 = t * (1 - t) * (1 - t);
-    const double h01 = t * t * (3 - 2 * t);
-    const double h11 = t * t * (t - 1);
-    std::array<double, 4> w{0.0, h00, h01, 0.0};
-    /// Adds the slope at `b` of the parabola through a, b, c, times `factor`.
-    const auto addSlope = [&](std::size_t a, std::size_t b, std::size_t c, double factor) {
-        const double before = s[b] - s[a];
-        const double after = s[c] - s[b];
-        if (before <= 0.0 || after <= 0.0) {  // an end of the runner: straight
-            const std::size_t other = before <= 0.0 ? c : a;
-            const double slope = factor / (s[other] - s[b]);
-            w[other] += slope;
-            w[b] -= slope;
-            return;
-        }
-        w[a] -= factor * after / (before * (before + after));
-        w[b] += factor * (after - before) / (before * after);
-        w[c] += factor * before / (after * (before + after));
+    std::size_t i = 0;
+    while (i + 2 < sections.size() && sections[i + 1].s <= at)
+        ++i;
+    return {i, (at - sections[i].s) / (sections[i + 1].s - sections[i].s)};
+}
+
+/// Value of the Hermite cubic over an interval of length `h` at a share of it.
+double hermite(double t, double h, double from, double slopeFrom, double to, double slopeTo)
+{
+    const double back = 1.0 - t;
+    return from * (1.0 + 2.0 * t) * back * back + to * t * t * (3.0 - 2.0 * t) +
+           h * t * back * (back * slopeFrom - t * slopeTo);
+}
+
+/// Slope between two secants, which keeps the cubic inside the range of its two points: their harmonic mean, weighted by
+/// the spacing (Fritsch & Butland 1984), or 0 at a turning point.
+double limitedSlope(double before, double secantBefore, double after, double secantAfter)
+{
+    if (secantBefore * secantAfter <= 0.0)
+        return 0.0;
+    const double w1 = 2.0 * after + before;
+    const double w2 = after + 2.0 * before;
+    return (w1 + w2) / (w1 / secantBefore + w2 / secantAfter);
+}
+
+/// From one angle to another the short way round.
+double angleBetween(Angle from, Angle to) { return std::remainder((to - from).si(), 2.0 * std::numbers::pi); }
+
+/// An angle of the poses at a share of interval `i`, on the monotone cubic through all of them.
+Angle angleWithin(std::span<const PlacedSection> sections, Angle Pose::*angle, std::size_t i, double share)
+{
+    const auto length = [&](std::size_t k) { return (sections[k + 1].s - sections[k].s).si(); };
+    const auto secant = [&](std::size_t k) {
+        return angleBetween(sections[k].pose.*angle, sections[k + 1].pose.*angle) / length(k);
     };
-    addSlope(0, 1, 2, h10 * h);
-    addSlope(1, 2, 3, h11 * h);
-    return w;
+    const auto slope = [&](std::size_t k) {
+        if (k == 0 || k + 1 == sections.size())
+            return secant(k == 0 ? 0 : k - 1);
+        return limitedSlope(length(k - 1), secant(k - 1), length(k), secant(k));
+    };
+    const double from = (sections[i].pose.*angle).si();
+    return Angle::fromSi(
+        hermite(share, length(i), from, slope(i), from + secant(i) * length(i), slope(i + 1)));
 }
 
 Point3 minus(const Point3& a, const Point3& b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
@@ -73,12 +82,6 @@ Point3 cross(const Point3& a, const Point3& b)
 {
     return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
 }
-Point3 unit(const Point3& a)
-{
-    const double length = std::sqrt(dot(a, a));
-    return {a.x / length, a.y / length, a.z / length};
-}
-
 double tripleProduct(const Point3& a, const Point3& b, const Point3& c) { return dot(a, cross(b, c)); }
 
 /// Six times the volume of the fan that closes a ring.
@@ -107,41 +110,96 @@ Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector, std:
 {
     if (sections.size() < 2)
         throw std::invalid_argument("a loft needs at least two sections");
-    std::vector<std::vector<Point3>> rings;
+    std::vector<std::vector<Point>> points;
     for (const PlacedSection& placed : sections)
-        rings.push_back(ringOf(placed, perSector));
-    std::vector<Length> s;
-    for (const PlacedSection& placed : sections)
-        s.push_back(placed.s);
+        points.push_back(ringOf(placed.section, perSector));
+    std::vector<std::size_t> all(points.front().size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
     Loft loft;
-    loft.around = rings.front().size();
+    loft.around = all.size();
+    const Sweep sweep(sections, std::move(points), std::move(all));
     for (std::size_t i = 0; i < sections.size(); ++i) {
         loft.stationRings.push_back(loft.rings.size());
-        loft.rings.push_back(rings[i]);
-        loft.s.push_back(s[i]);
-        for (std::size_t k = 1; k <= between && i + 1 < sections.size(); ++k) {
-            const Length at = s[i] + (s[i + 1] - s[i]) * (static_cast<double>(k) / static_cast<double>(between + 1));
-            loft.rings.push_back(pointsBetween(rings, s, at));
-            loft.s.push_back(at);
+        const std::size_t count = i + 1 < sections.size() ? between + 1 : 1;
+        for (std::size_t k = 0; k < count; ++k) {
+            const double share = static_cast<double>(k) / static_cast<double>(between + 1);
+            const Length s =
+                k > 0 ? sections[i].s + (sections[i + 1].s - sections[i].s) * share : sections[i].s;
+            loft.rings.push_back(sweep.at(s));
+            loft.s.push_back(s);
         }
     }
     return loft;
 }
 
-std::vector<Point3> pointsBetween(std::span<const std::vector<Point3>> sets, std::span<const Length> s, Length at)
+Sweep::Sweep(std::span<const PlacedSection> sections, std::vector<std::vector<Point>> points,
+             std::vector<std::size_t> wall)
+    : m_sections(sections.begin(), sections.end()),
+      m_points(std::move(points)),
+      m_wall(std::move(wall))
 {
-    const std::size_t last = sets.size() - 1;
-    std::size_t i = 0;
-    while (i + 2 <= last && s[i + 1] <= at)
-        ++i;
-    const std::array<std::size_t, 4> near{i > 0 ? i - 1 : i, i, i + 1, i + 2 <= last ? i + 2 : i + 1};
-    const auto w = weightsAt({s[near[0]].si(), s[near[1]].si(), s[near[2]].si(), s[near[3]].si()},
-                             (at - s[i]) / (s[i + 1] - s[i]));
-    std::vector<Point3> points;
-    points.reserve(sets[i].size());
-    for (std::size_t j = 0; j < sets[i].size(); ++j)
-        points.push_back(combined({sets[near[0]][j], sets[near[1]][j], sets[near[2]][j], sets[near[3]][j]}, w));
+    const std::size_t count = m_sections.size();
+    if (count < 2 || m_points.size() != count)
+        throw std::invalid_argument("a sweep needs a set of points for each of at least two sections");
+    const std::size_t each = m_points.front().size();
+    for (const auto& set : m_points) {
+        if (set.size() != each)
+            throw std::invalid_argument("a sweep needs as many points in each section");
+        m_areas.push_back(wallArea(set));
+    }
+    m_slopes.assign(count, std::vector<Point>(each));
+    const auto length = [&](std::size_t i) { return (m_sections[i + 1].s - m_sections[i].s).si(); };
+    for (std::size_t j = 0; j < each; ++j) {
+        for (double Point::*axis : {&Point::left, &Point::up}) {
+            const auto secant = [&](std::size_t i) {
+                return (m_points[i + 1][j].*axis - m_points[i][j].*axis) / length(i);
+            };
+            m_slopes.front()[j].*axis = secant(0);
+            m_slopes.back()[j].*axis = secant(count - 2);
+            for (std::size_t i = 1; i + 1 < count; ++i)
+                m_slopes[i][j].*axis = limitedSlope(length(i - 1), secant(i - 1), length(i), secant(i));
+        }
+    }
+}
+
+double Sweep::wallArea(const std::vector<Point>& points) const
+{
+    std::vector<Point> round;
+    for (const std::size_t i : m_wall)
+        round.push_back(points[i]);
+    return std::abs(polygonArea(round));
+}
+
+std::vector<Point> Sweep::inSection(Length s) const
+{
+    const auto [i, share] = intervalOf(m_sections, s);
+    const double h = (m_sections[i + 1].s - m_sections[i].s).si();
+    std::vector<Point> points(m_points[i].size());
+    for (std::size_t j = 0; j < points.size(); ++j) {
+        for (double Point::*axis : {&Point::left, &Point::up}) {
+            points[j].*axis = hermite(share, h, m_points[i][j].*axis, m_slopes[i][j].*axis, m_points[i + 1][j].*axis,
+                                      m_slopes[i + 1][j].*axis);
+        }
+    }
+    const auto [least, most] = std::minmax(m_areas[i], m_areas[i + 1]);
+    const double own = wallArea(points);
+    const double wanted = std::clamp(own, least, most);
+    if (own > 0.0 && std::abs(wanted / own - 1.0) > 1e-12) {
+        const double factor = std::sqrt(wanted / own);
+        for (Point& p : points)
+            p = {p.left * factor, p.up * factor};
+    }
     return points;
+}
+
+std::vector<Point3> Sweep::at(Length s) const
+{
+    const Frame frame = geometry::frameAt(m_sections, s);
+    std::vector<Point3> places;
+    places.reserve(m_points.front().size());
+    for (const Point& p : inSection(s))
+        places.push_back(frame.toHead(p));
+    return places;
 }
 
 Volume volumeOf(const Loft& loft)
@@ -174,19 +232,25 @@ Point Frame::toSection(const Point3& place) const
 
 Frame frameAt(std::span<const PlacedSection> sections, Length s)
 {
-    constexpr double arm = 0.01;  // two points beside the middle tell how the section stands
-    std::vector<std::vector<Point3>> sets;
-    std::vector<Length> places;
-    for (const PlacedSection& section : sections) {
-        sets.push_back({inHead(section.pose, {}), inHead(section.pose, {arm, 0.0}), inHead(section.pose, {0.0, arm})});
-        places.push_back(section.s);
-    }
-    const auto points = pointsBetween(sets, places, s);
-    Frame frame{points[0], unit(minus(points[1], points[0])), {}};
-    const Point3 up = minus(points[2], points[0]);
-    const double along = dot(up, frame.left);
-    frame.up = unit({up.x - along * frame.left.x, up.y - along * frame.left.y, up.z - along * frame.left.z});
-    return frame;
+    const auto [i, share] = intervalOf(sections, s);
+    const Pose& from = sections[i].pose;
+    const Pose& to = sections[i + 1].pose;
+    const Point3 start = inHead(from, {});
+    const Point3 end = inHead(to, {});
+    const Heading leaving = headingOf(from);
+    const Heading arriving = headingOf(to);
+    // On a cubic with this length of its tangents an arc is an arc to a part in ten thousand.
+    const double quarter = std::cos(turnBetween(from, to).si() / 4.0);
+    const Point3 chord = minus(end, start);
+    const double tangent = std::sqrt(dot(chord, chord)) / (quarter * quarter);
+    Pose pose;
+    pose.x = Length::fromSi(hermite(share, tangent, start.x, leaving.x, end.x, arriving.x));
+    pose.y = Length::fromSi(hermite(share, tangent, start.y, leaving.y, end.y, arriving.y));
+    pose.z = Length::fromSi(hermite(share, tangent, start.z, leaving.z, end.z, arriving.z));
+    pose.pitch = angleWithin(sections, &Pose::pitch, i, share);
+    pose.yaw = angleWithin(sections, &Pose::yaw, i, share);
+    const Point3 origin = inHead(pose, {});
+    return {origin, minus(inHead(pose, {1.0, 0.0}), origin), minus(inHead(pose, {0.0, 1.0}), origin)};
 }
 
 }  // namespace euryth::geometry

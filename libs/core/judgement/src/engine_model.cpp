@@ -161,8 +161,10 @@ std::vector<flow::FlowStation> runnerStations(const job::Port& port, const PortA
         station.s = port.stations[i].s;
         station.area = job::netArea(port.stations[i]);
         station.hydraulicDiameter = geometry::hydraulicDiameter(analysis.sections[i]);
-        if (i > 0 && !analysis.poses.empty())
-            station.turn = abs(analysis.poses[i].pitch - analysis.poses[i - 1].pitch);
+        if (i > 0 && !analysis.poses.empty()) {
+            station.turn = geometry::turnBetween(analysis.poses[i - 1], analysis.poses[i]);
+            station.turnAxis = geometry::turnAxis(analysis.poses[i - 1], analysis.poses[i]);
+        }
         runner.push_back(station);
     }
     if (port.side == job::Side::Exhaust && !runner.empty()) {
@@ -172,6 +174,7 @@ std::vector<flow::FlowStation> runnerStations(const job::Port& port, const PortA
         for (std::size_t i = runner.size(); i-- > 0;) {
             runner[i].s = end - runner[i].s;
             runner[i].turn = i > 0 ? runner[i - 1].turn : Angle{};
+            runner[i].turnAxis = i > 0 ? runner[i - 1].turnAxis : flow::FlowStation{}.turnAxis;
         }
     }
     return runner.size() < 2 ? std::vector<flow::FlowStation>{} : runner;

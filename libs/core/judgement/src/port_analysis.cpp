@@ -350,11 +350,10 @@ std::optional<air::AirState> chargeAir(const job::Job& job)
     if (!air)
         return std::nullopt;
     const job::Manifold& manifold = job.engine.manifold;
-    if (manifold.pressure)
-        air->pressure = *manifold.pressure;
-    if (manifold.temperature)
-        air->temperature = *manifold.temperature;
-    return air;
+    if (!manifold.pressure && !manifold.temperature)
+        return air;
+    return air::broughtTo(*air, manifold.temperature.value_or(air->temperature),
+                          manifold.pressure.value_or(air->pressure));
 }
 
 Length WindowStep::greatest() const { return std::max({abs(left), abs(right), abs(roof), abs(floor)}); }

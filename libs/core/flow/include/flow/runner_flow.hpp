@@ -6,17 +6,10 @@
 #include <vector>
 
 #include "air/moist_air.hpp"
+#include "flow/fittings.hpp"
 #include "quantities/quantities.hpp"
 
 namespace euryth::flow {
-
-/// A station of the runner as the air meets it, in the order of the air.
-struct FlowStation {
-    Length s;   ///< along the air's way, rising
-    Area area;  ///< net
-    Length hydraulicDiameter;
-    Angle turn;  ///< change of heading since the station before, 0 or more
-};
 
 /// What the air does at a station.
 struct StationState {
@@ -39,6 +32,11 @@ struct RunnerFlow {
 /// pressure falling by friction, bends and widenings between stations (losses.hpp), Mach number from the isentropic
 /// mass-flow function at the local total pressure (NACA Report 1135). Nothing where so much cannot pass. `roughness` is
 /// the height of the wall's finish. Two stations at least, areas over 0.
+///
+/// - Friction is that of the local diameter.
+/// - Each bend and each widening (fittings.hpp) costs what its loss coefficient says for it as a whole, spread over its
+///   intervals by the angle or growth that each makes: bends over the local dynamic pressure, widenings over that
+///   before them. So the loss does not hang on how many stations were measured.
 ///
 /// Each interval is cut into short pieces between which the area changes like a cone's. Quasi one-dimensional: one
 /// speed over each section, no wake.

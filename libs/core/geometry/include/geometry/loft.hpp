@@ -35,8 +35,7 @@ struct PlacedSection {
 /// ring, `perSector` points apart, so that the surface is not twisted.
 ///
 /// - the rings at `stationRings` lie on the measured sections;
-/// - between stations the points follow a cubic in s with a continuous slope (Catmull-Rom with the spacing of the
-///   stations), so that a cone and a straight pipe are exact.
+/// - between stations the rings are those of Sweep.
 struct Loft {
     std::size_t around = 0;  ///< points of a ring
     std::vector<std::vector<Point3>> rings;
@@ -47,10 +46,6 @@ struct Loft {
 /// Lofts at least two sections in rising order of s, with `between` rings between neighbouring stations; throws
 /// std::invalid_argument for fewer.
 Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector = 6, std::size_t between = 3);
-
-/// Points that belong together at each of the stations, at a distance `at` between the first and the last one: the
-/// cubic of Loft. `sets` and `s` (rising) are equally many, at least two.
-std::vector<Point3> pointsBetween(std::span<const std::vector<Point3>> sets, std::span<const Length> s, Length at);
 
 /// Where a section would lie at any distance along the runner, and how it would stand: its own middle, and unit vectors
 /// to its left and to its roof.
@@ -65,8 +60,35 @@ struct Frame {
 };
 
 /// The frame at `s`, between the first and the last of at least two sections; the stations' own frames at the stations,
-/// and between them as the loft runs.
+/// and between them as the loft runs: the middle on a cubic that leaves one station along its heading and arrives at
+/// the next along its own (Hermite, with the tangents of an arc); pitch and yaw on monotone cubics in s.
 Frame frameAt(std::span<const PlacedSection> sections, Length s);
+
+/// Points that belong together in all sections of a port (of its wall, or of a mesh's layer), carried along the runner.
+///
+/// In the section each point goes from station to station on a monotone cubic in s (Fritsch & Butland 1984), so that no
+/// line of the wall leaves the range of its two stations; a cone and a straight pipe are exact. Where a section that
+/// grows one way and shrinks the other would have more (or less) area than both stations, it is scaled into their range.
+class Sweep {
+public:
+    /// `points` has a set for each of at least two sections in rising order of s, in the order of its section; `wall`
+    /// says which of them go round the wall. Throws std::invalid_argument where these are not as many.
+    Sweep(std::span<const PlacedSection> sections, std::vector<std::vector<Point>> points,
+          std::vector<std::size_t> wall);
+
+    /// The points in the section at `s`, between the first and last one.
+    [[nodiscard]] std::vector<Point> inSection(Length s) const;
+    [[nodiscard]] std::vector<Point3> at(Length s) const;
+
+private:
+    [[nodiscard]] double wallArea(const std::vector<Point>& points) const;
+
+    std::vector<PlacedSection> m_sections;
+    std::vector<std::vector<Point>> m_points;
+    std::vector<std::vector<Point>> m_slopes;  ///< per metre of s
+    std::vector<std::size_t> m_wall;
+    std::vector<double> m_areas;
+};
 
 /// Volume inside the loft with its two ends closed flat: sum of the tetrahedra of its triangles and the origin
 /// (divergence theorem). Positive for a loft whose rings run clockwise as seen from its start.

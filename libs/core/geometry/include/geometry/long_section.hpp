@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <vector>
 
 #include "geometry/section.hpp"
@@ -18,6 +19,18 @@ struct Pose {
     Angle yaw;
     friend bool operator==(const Pose&, const Pose&) = default;
 };
+
+/// Where the runner heads at a pose, as a unit vector in the head.
+struct Heading {
+    double x = 1.0;
+    double y = 0.0;
+    double z = 0.0;
+};
+Heading headingOf(const Pose& pose);
+/// The angle between the headings of two poses, from 0 to half a turn, whichever way it goes.
+Angle turnBetween(const Pose& a, const Pose& b);
+/// The axis of that turn, a unit vector; across (to the left) where there is none.
+std::array<double, 3> turnAxis(const Pose& a, const Pose& b);
 
 /// A point of the side view: x from the window, z up. Metres.
 struct SidePoint {
