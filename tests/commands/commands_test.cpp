@@ -171,7 +171,8 @@ TEST_CASE("seat: the stack of the demo port")
     CHECK(json["throat_mm"].get<double>() == Approx(40.549901).epsilon(1e-6));
     CHECK(json["throat_percent"].get<double>() == Approx(90.11089).epsilon(1e-6));
     CHECK(json["scriber_setting_mm"].get<double>() == Approx(40.549901 / 2 - 3.5).epsilon(1e-6));
-    CHECK(json["scribe_depth_mm"].get<double>() == Approx(3.407159).epsilon(1e-6));
+    CHECK(json["stack_depth_mm"].get<double>() == Approx(3.407159).epsilon(1e-6));
+    CHECK(json["scribe_depth_mm"].get<double>() == Approx(0.9));  // the house's distance, below the seat's inner edge
     CHECK(json["cuts"].size() == 4);
     const Outcome unknown = call({"seat", kDemo, "--port", "E2"});
     CHECK(unknown.code == commands::kJobHasErrors);

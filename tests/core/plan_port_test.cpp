@@ -148,7 +148,7 @@ TEST_CASE("throat, seat and scribe by hand")
           Approx((beforeLast - 40.5) / (2 * std::cos(70 * M_PI / 180))));
     CHECK(inMm(*end.throat.scribeRadius) == Approx(20.25));
     CHECK(inMm(*end.throat.scriberSetting) == Approx(20.25 - 3.5));
-    CHECK(inMm(*end.throat.scribeDepth) == Approx(1.1 * std::sin(M_PI / 4) + 0.9));
+    CHECK(inMm(*end.throat.scribeDepth) == Approx(0.9));
     CHECK(end.throat.share == Approx(0.9));
     CHECK(end.throat.conflict.empty());
 }

@@ -17,9 +17,24 @@ namespace {
 
 SeatFace face(double degrees, double mm) { return {angleFromDegrees(degrees), lengthFromMm(mm)}; }
 
+/// A seat of one cut, `w` wide across the radius, and a valve with as narrow a face and a back that falls away: what
+/// Heywood has in mind.
 ValveGeometry valve(double beta = 45, double w = 1.2)
 {
-    return {lengthFromMm(45), lengthFromMm(40.5), lengthFromMm(7), angleFromDegrees(beta), lengthFromMm(w)};
+    const double across = w / std::cos(beta * pi / 180);
+    return {lengthFromMm(45), lengthFromMm(40.5), lengthFromMm(7), {face(beta, across)}, {}, lengthFromMm(across),
+            angleFromDegrees(-75)};
+}
+
+/// Heywood, Internal Combustion Engine Fundamentals, section 6.3, eqs. 6.7 to 6.9 (numbers from memory), mm.
+double heywood(double lift, double beta, double head, double w, double throat, double stem)
+{
+    const double b = beta * pi / 180;
+    const double net = pi / 4 * (throat * throat - stem * stem);
+    const double gap = lift <= w / (std::sin(b) * std::cos(b))
+                           ? pi * lift * std::cos(b) * (head - 2 * w + lift / 2 * std::sin(2 * b))
+                           : pi * (head - w) * std::hypot(lift - w * std::tan(b), w);
+    return std::min(gap, net);
 }
 
 }  // namespace
@@ -72,37 +87,53 @@ TEST_CASE("the last cut that reaches a wanted throat")
     CHECK_FALSE(placeSeat(huge, lengthFromMm(45), {}));
 }
 
-TEST_CASE("the opening is continuous at both borders of its stages (Heywood 6.3)")
+TEST_CASE("where the valve's face is as wide as the seat the smallest frustum is Heywood's, stage by stage")
 {
     for (const double beta : {30.0, 45.0, 50.0, 60.0}) {
         const ValveGeometry v = valve(beta);
-        const double b = v.seatAngle.si();
-        const Length first = v.seatRadial / (std::sin(b) * std::cos(b));
-        for (const Length border : {first, throatTakesOver(v)}) {
-            const Area below = openingAt(v, border * (1 - 1e-9)).area;
-            const Area above = openingAt(v, border * (1 + 1e-9)).area;
-            CHECK(below.si() == Approx(above.si()).epsilon(1e-7));
+        for (double lift = 0.2; lift < 16; lift += 0.37) {
+            CAPTURE(beta, lift);
+            CHECK(inMm2(openingAt(v, lengthFromMm(lift)).area) ==
+                  Approx(heywood(lift, beta, 45, 1.2, 40.5, 7)).epsilon(1.5e-3));
         }
-        // At the first border the gap is the seat's own cone: pi (D_v - w) w / sin b.
-        CHECK(openingAt(v, first).area.si() ==
-              Approx(pi * (v.head - v.seatRadial).si() * v.seatRadial.si() / std::sin(b)).epsilon(1e-9));
+        const Length border = throatTakesOver(v);
+        CHECK(openingAt(v, border * 0.999).stage != OpeningStage::Throat);
+        CHECK(openingAt(v, border * 1.001).stage == OpeningStage::Throat);
     }
+    CHECK(openingAt(valve(), lengthFromMm(1)).stage == OpeningStage::Seat);
+    CHECK(openingAt(valve(), lengthFromMm(5)).stage == OpeningStage::Edges);
+}
+
+TEST_CASE("a wide face, a back and an inset seat make the gap smaller than Heywood's")
+{
+    // The demo's intake valve: 45 mm; seat 1.1 mm at 45 degrees 0.25 mm inside the edge, 0.8 mm at 30 outside it, 1.3 mm
+    // at 60 and 1.6 mm at 70 inside; face 1.8 mm, back 20 degrees. The numbers are from sampling both profiles at 400
+    // places a stretch in another program (Python with numpy).
+    const ValveGeometry v{lengthFromMm(45),
+                          lengthFromMm(40.5),
+                          lengthFromMm(7),
+                          {face(30, 0.8), face(45, 1.1), face(60, 1.3), face(70, 1.6)},
+                          lengthFromMm(0.25),
+                          lengthFromMm(1.8),
+                          angleFromDegrees(20)};
+    CHECK(inMm2(openingAt(v, lengthFromMm(6)).area) == Approx(671.4).epsilon(1e-3));
+    CHECK(inMm(throatTakesOver(v)) == Approx(11.29).margin(0.02));
+    CHECK(heywood(6, 45, 45, 1.1 * std::cos(pi / 4), 40.5, 7) == Approx(733.5).epsilon(1e-3));
 }
 
 TEST_CASE("the opening's limits: a slit square to the seat for small lift, the throat for large")
 {
     const ValveGeometry v = valve();
     const Length small = lengthFromMm(0.01);
-    CHECK(openingAt(v, small).area.si() ==
-          Approx(pi * (v.head - 2.0 * v.seatRadial).si() * small.si() * std::cos(pi / 4)).epsilon(1e-3));
+    CHECK(inMm2(openingAt(v, small).area) == Approx(pi * (45 - 2.4) * 0.01 * std::cos(pi / 4)).epsilon(1e-3));
     CHECK(openingAt(v, {}).area.si() == 0.0);
     CHECK(openingAt(v, lengthFromMm(30)).area == throatNetArea(v.throat, v.stem));
     CHECK(openingAt(v, lengthFromMm(30)).stage == OpeningStage::Throat);
     CHECK(inMm2(throatNetArea(v.throat, v.stem)) == Approx(pi / 4 * (40.5 * 40.5 - 49)));
     CHECK(inMm2(curtain(v.head, lengthFromMm(10))) == Approx(pi * 450));
     // A thin flat seat on a wide throat nears the curtain.
-    const ValveGeometry flat{lengthFromMm(45), lengthFromMm(44.9), lengthFromMm(1), angleFromDegrees(0.5),
-                             lengthFromMm(0.001)};
+    const ValveGeometry flat{lengthFromMm(45), lengthFromMm(44.9), lengthFromMm(1), {face(0.5, 0.001)}, {},
+                             lengthFromMm(0.001), angleFromDegrees(-75)};
     CHECK(openingAt(flat, lengthFromMm(3)).area.si() == Approx(curtain(flat.head, lengthFromMm(3)).si()).epsilon(2e-3));
 }
 
@@ -110,7 +141,7 @@ TEST_CASE("the opening never shrinks with lift")
 {
     const ValveGeometry v = valve(50, 1.5);
     Area last;
-    for (double mm = 0; mm < 20; mm += 0.05) {
+    for (double mm = 0; mm < 20; mm += 0.25) {
         const Area here = openingAt(v, lengthFromMm(mm)).area;
         CHECK(here >= last);
         last = here;

@@ -39,7 +39,7 @@ Curve curveOf(EngineResults::Who who, std::string name, judgement::EngineModel m
     constexpr int steps = 16;
     const RotationalSpeed fastest = std::max(results.rpm * (4.0 / 3.0), results.shiftRpm.value_or(results.rpm) * 1.05);
     curve.sweep =
-        planning::sweep(model.cylinder, model.cam, model.area, model.charge, results.rpm / 3.0, fastest, steps);
+        planning::sweep(model.cylinder, model.cam, *model.onEngine, model.charge, results.rpm / 3.0, fastest, steps);
     curve.smallest = smallestOf(model.runner);
     curve.gasSpeed = gasSpeeds(curve.run.filling, model.charge, curve.smallest.area);
     const Length lift = model.cam.lift;

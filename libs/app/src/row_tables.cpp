@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/row_tables.hpp"
 
-#include "planning/compression.hpp"
+#include "judgement/engine_model.hpp"
 #include "units/format.hpp"
 
 namespace euryth::app {
@@ -67,14 +67,9 @@ QString ratioText(const Workspace& workspace, int row)
 {
     const job::Engine& e = workspace.job().engine;
     const auto& chamber = workspace.job().chambers[at(row)].volume;
-    if (!chamber || !e.bore || !e.stroke || !e.gasketBore || !e.gasketThickness || !e.deckClearance || !e.pistonDish)
-        return QString::fromUtf8(units::kUnknownText);
-    const planning::ClosedVolume closed{*chamber, *e.gasketBore, *e.gasketThickness, *e.deckClearance, *e.pistonDish};
-    const Volume clearance = planning::clearanceVolume(closed, *e.bore);
-    if (clearance <= Volume{})
-        return QString::fromUtf8(units::kUnknownText);
-    const double ratio = planning::compressionRatio(planning::sweptVolume(*e.bore, *e.stroke), clearance);
-    return QString::fromStdString(units::formatPlain(ratio, 2, workspace.displayUnits()));
+    const auto ratio = chamber ? judgement::compressionWith(e, judgement::clearanceWith(e, *chamber)) : std::nullopt;
+    return ratio ? QString::fromStdString(units::formatPlain(*ratio, 2, workspace.displayUnits()))
+                 : QString::fromUtf8(units::kUnknownText);
 }
 
 }  // namespace

@@ -18,7 +18,8 @@ int callSeat(const Request& request, std::ostream& out)
     result["throat_mm"] = number(inMm(stack->throat));
     result["throat_percent"] = number(geometry::throatShare(stack->throat, *port.valve.diameter) * 100.0);
     result["scribe_radius_mm"] = number(inMm(geometry::scribeRadius(*stack)));
-    result["scribe_depth_mm"] = number(inMm(stack->depth));
+    result["scribe_depth_mm"] = number(inMm(job::scribeBelow(job.house, port.side)));
+    result["stack_depth_mm"] = number(inMm(stack->depth));
     result["scriber_setting_mm"] =
         port.valve.pilot ? number(inMm(geometry::scriberSetting(*stack, *port.valve.pilot))) : Json(nullptr);
     result["measured_throat_mm"] = numberOrNull(port.valve.throat, inMm);

@@ -84,7 +84,14 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
     }
     painter.setFont(font(text::kSecond));
     // The scribed line, and the valve's edge.
-    const QPointF limit = pixel(corners.back());
+    const double lineDepth = (scene.stack->cuts[scene.stack->seat].depth + scene.scribeBelow).si();
+    auto on = std::ranges::find_if(corners, [&](QPointF c) { return c.y() >= lineDepth; });
+    double radius = corners.back().x();
+    if (on != corners.end() && on != corners.begin() && on->y() > std::prev(on)->y()) {
+        const QPointF before = *std::prev(on);
+        radius = before.x() + (on->x() - before.x()) * (lineDepth - before.y()) / (on->y() - before.y());
+    }
+    const QPointF limit = pixel({radius, lineDepth});
     painter.setPen(planPen(theme, 1.6));
     painter.drawLine(QPointF(rect.left() + 6, limit.y()), limit);
     painter.setPen(theme.plan);
@@ -122,7 +129,7 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
     }
     QPolygonF curve;
     QPolygonF curtain;
-    constexpr int steps = 120;
+    constexpr int steps = 60;
     for (int i = 0; i <= steps; ++i) {
         const Length lift = scene.greatestLift * (static_cast<double>(i) / steps);
         curve << QPointF(x.toPixel(lift.si()), y.toPixel(geometry::openingAt(valve, lift).area.si()));

@@ -51,7 +51,7 @@ void throatRows(Card& card, const BenchPaper& paper, const judgement::ThroatPlan
         true);
     card.row("scribe radius", known(plan.scribeRadius, u), true);
     card.row("scriber from the pilot", known(plan.scriberSetting, u), true);
-    card.row("line below the seat's outer edge", known(plan.scribeDepth, u), true);
+    card.row("line below the seat's inner edge", known(plan.scribeDepth, u), true);
     if (!plan.conflict.empty())
         card.text("Mind: " + units::render(plan.conflict, u));
     card.gap();

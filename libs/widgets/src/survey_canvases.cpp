@@ -31,6 +31,8 @@ void SeatCanvas::paintEvent(QPaintEvent*)
     seat.units = workspace().displayUnits();
     seat.stack = analysis.seat.value;
     seat.valve = port ? port->valve.diameter.value_or(Length{}) : Length{};
+    if (port)
+        seat.scribeBelow = job::scribeBelow(workspace().job().house, port->side);
     seat.missing = tr("No picture of the seat yet. Missing: %1.").arg(QString::fromStdString(analysis.seat.missing));
     drawing::paintSeat(painter, theme(), seat, top);
     drawing::OpeningScene opening;

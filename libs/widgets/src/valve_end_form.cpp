@@ -32,11 +32,11 @@ QString scribeText(const app::Workspace& workspace)
         return tr("No scriber setting yet. Missing: %1.")
             .arg(QString::fromStdString(workspace.analysis().seat.missing));
     const auto& valve = workspace.port()->valve;
-    QString text = tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's outer edge.")
+    QString text = tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's inner edge.")
                        .arg(workspace.text(Kind::Length, seat->throat.si()),
                             workspace.text(Kind::Percent, seat->throat / *valve.diameter),
                             workspace.text(Kind::Length, geometry::scribeRadius(*seat).si()),
-                            workspace.text(Kind::Length, seat->depth.si()));
+                            workspace.text(Kind::Length, job::scribeBelow(workspace.job().house, workspace.port()->side).si()));
     if (valve.pilot)
         text += tr(" Scriber from the pilot: %1.")
                     .arg(workspace.text(Kind::Length, geometry::scriberSetting(*seat, *valve.pilot).si()));
@@ -67,6 +67,25 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     form.port(2, 1, tr("Bridge"), field::bridge, Kind::Length, valve(&V::bridge));
     form.port(3, 1, tr("Edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
     form.port(4, 1, tr("To next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
+    const auto usual = [context, &form](int column, const QString& label, const job::Field& field, Kind kind,
+                                        auto member, auto usualOf) {
+        form.add(5, column, [=]() -> std::optional<app::FieldBinding> {
+            const auto index = context.workspace.portIndex();
+            if (!index)
+                return std::nullopt;
+            auto binding = app::bind(
+                label, field, kind, [=](auto& job) -> auto& { return job.ports[*index].valve.*member; });
+            if (const auto value = usualOf(context.workspace.job().ports[*index].valve))
+                binding.emptyText = tr("usual %1").arg(context.workspace.number(kind, *value));
+            return binding;
+        });
+    };
+    usual(0, tr("Valve face"), field::valveFace, Kind::Length, &V::face, [](const V& v) -> std::optional<double> {
+        const auto face = job::usualFace(v);
+        return face ? std::optional(face->si()) : std::nullopt;
+    });
+    usual(1, tr("Valve back"), field::valveBack, Kind::Angle, &V::back,
+          [](const V&) -> std::optional<double> { return job::kUsualBack.si(); });
     column->addLayout(grid);
     column->addWidget(heading(tr("Seat cuts, from outside in")));
     column->addWidget(newTable(context, app::makeSeatTable(context.workspace, nullptr), messages, "seatTable", 4));

@@ -115,7 +115,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
     }
     rows.add(tr("scribe radius"), length(w, t.scribeRadius));
     rows.add(tr("scriber from the pilot"), length(w, t.scriberSetting));
-    rows.add(tr("line below the seat's edge"), length(w, t.scribeDepth));
+    rows.add(tr("line below the seat's inner edge"), length(w, t.scribeDepth));
     rows.add(tr("throat takes over at"), length(w, t.takesOver));
     if (r->opening) {
         const bool all = w.job().house.liftWeight == job::LiftWeight::AllLifts;

@@ -52,4 +52,13 @@ double expansionLoss(Area from, Area to, Angle openingAngle)
     return share * step * step;
 }
 
+double valveCoefficient(double liftOverDiameter)
+{
+    constexpr double attached = 0.9;
+    constexpr double separated = 0.6;
+    constexpr double from = 0.12;
+    constexpr double to = 0.25;
+    return attached + (separated - attached) * std::clamp((liftOverDiameter - from) / (to - from), 0.0, 1.0);
+}
+
 }  // namespace euryth::flow

@@ -45,15 +45,16 @@ double hermite(double t, double h, double from, double slopeFrom, double to, dou
            h * t * back * (back * slopeFrom - t * slopeTo);
 }
 
-/// Slope between two secants, which keeps the cubic inside the range of its two points: their harmonic mean, weighted by
-/// the spacing (Fritsch & Butland 1984), or 0 at a turning point.
+/// Slope between two secants: that of the parabola through the three points, limited so that the cubic stays inside the
+/// range of its two points (0 at a turning point, at most three times the smaller secant: de Boor & Swartz, J. Approx.
+/// Theory 21, 1977; Hyman, SIAM J. Sci. Stat. Comput. 4, 1983).
 double limitedSlope(double before, double secantBefore, double after, double secantAfter)
 {
     if (secantBefore * secantAfter <= 0.0)
         return 0.0;
-    const double w1 = 2.0 * after + before;
-    const double w2 = after + 2.0 * before;
-    return (w1 + w2) / (w1 / secantBefore + w2 / secantAfter);
+    const double parabola = (after * secantBefore + before * secantAfter) / (before + after);
+    const double most = 3.0 * std::min(std::abs(secantBefore), std::abs(secantAfter));
+    return std::clamp(parabola, -most, most);
 }
 
 /// From one angle to another the short way round.

@@ -69,7 +69,19 @@ std::optional<geometry::ValveGeometry> valveGeometry(const Valve& valve)
     if (!stack || !throat || !valve.stem)
         return std::nullopt;
     const geometry::SeatFace seat = stack->cuts[stack->seat].face;
-    return geometry::ValveGeometry{*valve.diameter, *throat, *valve.stem, seat.angle, cos(seat.angle) * seat.width};
+    return geometry::ValveGeometry{*valve.diameter,
+                                   *throat,
+                                   *valve.stem,
+                                   seatFaces(valve),
+                                   valve.edgeInset.value_or(Length{}),
+                                   valve.face.value_or(seat.width + kUsualFaceBeyondSeat),
+                                   valve.back.value_or(kUsualBack)};
+}
+
+std::optional<Length> usualFace(const Valve& valve)
+{
+    const auto stack = seatStack(valve);
+    return stack ? std::optional(stack->cuts[stack->seat].face.width + kUsualFaceBeyondSeat) : std::nullopt;
 }
 
 std::optional<geometry::RoundedRectangle> Opening::shape() const
@@ -197,6 +209,16 @@ std::vector<geometry::Pose> posesOf(const Port& port)
     for (std::size_t i = 0; i < sections.size(); ++i)
         heights.push_back({port.stations[i].s, geometry::boxOf(sections[i]).height});
     return geometry::layOut({*r.straight, *r.turn, *port.shortSide.radius, *port.shortSide.height}, heights);
+}
+
+const FlowTest* countingTest(const Port& port)
+{
+    const auto counts = [](const FlowPoint& p) { return p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{}; };
+    for (auto test = port.flow.rbegin(); test != port.flow.rend(); ++test) {
+        if (test->depression && std::ranges::any_of(test->points, counts))
+            return &*test;
+    }
+    return nullptr;
 }
 
 std::optional<std::size_t> stationNear(const Port& port, Length s, Length tolerance)

@@ -222,7 +222,10 @@ private:
             call.title << "No computed speeds to judge by";
             call.text << "Missing: " << m_analysis.speedsMissing << ".";
         }
-        const auto choke = chokePoint(m_port, m_analysis);
+        const auto own = job::findPort(m_job, m_port.id);
+        const auto flows = own && m_analysis.demand ? m_flowsOf(*own) : Known<PortFlows>{};
+        passageChokes(flows);
+        const auto choke = chokePoint(m_port, m_analysis, flows);
         if (!choke)
             return;
         const ProbeResult& probe = m_analysis.judgedBy()[choke->set];
@@ -242,7 +245,10 @@ private:
             call.text << ".";
             call.workings.push_back(Phrase() << "sonic when the section's mean reaches the critical speed / "
                                              << Ratio{choke->ratio}
-                                             << "; flow of the fastest piston at room density, isentropic, no waves");
+                                             << "; flow into the cylinder through runner and valve, no waves");
+        } else if (flows) {
+            call.text << " On this engine it does not come to the speed of sound up to " << flows->speeds.back().rpm
+                      << ".";
         }
         if (fast)
             call.text << " Room is wanted here, if the wall allows.";
@@ -250,6 +256,28 @@ private:
                              Phrase() << "ratio = local " << choke->speed << " / mean of "
                                       << Number{static_cast<double>(probe.traverse->measuredCount()), 0} << " readings "
                                       << probe.traverse->mean);
+    }
+
+    /// Where and from which speed the port as a whole lets no more air pass: one answer for runner and valve.
+    void passageChokes(const Known<PortFlows>& flows)
+    {
+        if (!flows || !flows->chokesFrom)
+            return;
+        const RotationalSpeed top = flows->atTop().rpm;
+        const bool inRange = *flows->chokesFrom <= top;
+        Call& call = add("port-chokes", inRange ? Severity::Danger : Severity::Note, Stage::Shape);
+        const bool valve = flows->place >= m_port.stations.size();
+        if (!valve)
+            call.s = m_port.stations[flows->place].s;
+        call.title << "The engine chokes at " << (valve ? "the valve" : thePlace(flows->place)) << " from "
+                   << *flows->chokesFrom;
+        const Density density = air::density(m_analysis.demand->room);
+        call.text << "No more than " << VolumeFlow::fromSi(flows->choking.si() / density.si()) << " passes with the valve at full lift; from there on more "
+                  << "speed brings little more air"
+                  << (inRange ? ", and the engine is to be revved to " : ". It is revved to ") << top << ".";
+        call.workings.push_back(
+            Phrase("compressible flow through runner and valve in series at each crank angle; the first speed at which it "
+                   "is at the speed of sound with the valve open by half its lift or more; no wave action"));
     }
 
     void placeAt(Call& call, std::size_t probe, std::size_t point)
@@ -398,7 +426,8 @@ private:
 
 }  // namespace
 
-std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis)
+std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis,
+                                     const Known<PortFlows>& flows)
 {
     std::optional<ChokePoint> choke;
     const bool read = analysis.speedSource == SpeedSource::Readings;
@@ -413,9 +442,9 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& 
             continue;
         choke = ChokePoint{
             i, read ? std::optional(probe.index) : std::nullopt, point, *fastest.speed, *fastest.ratio, std::nullopt};
-        if (analysis.demand) {
-            choke->sonicRpm =
-                planning::sonicRpm(*analysis.demand, job::netArea(port.stations[*probe.station]), *fastest.ratio);
+        if (analysis.demand && flows) {
+            choke->sonicRpm = flows->speedFor(
+                planning::sonicFlow(*analysis.demand, job::netArea(port.stations[*probe.station]), *fastest.ratio));
         }
     }
     return choke;

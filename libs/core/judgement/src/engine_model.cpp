@@ -6,7 +6,9 @@
 #include <cmath>
 
 #include "air/isentropic.hpp"
+#include "flow/losses.hpp"
 #include "geometry/monotone_cubic.hpp"
+#include "geometry/valve_end.hpp"
 #include "planning/compression.hpp"
 
 namespace euryth::judgement {
@@ -21,28 +23,71 @@ double fluxAt(const air::AirState& room, PressureDifference depression)
                 : 0.0;
 }
 
-const job::FlowTest* lastTest(const job::Port& port)
+/// Total pressure behind the runner as a share of that before it, over the mass flow as far as it passes.
+std::vector<std::pair<MassFlow, double>> behindRunner(std::span<const flow::FlowStation> runner,
+                                                      const air::AirState& before, Length roughness)
 {
-    for (auto test = port.flow.rbegin(); test != port.flow.rend(); ++test) {
-        const bool usable = std::ranges::any_of(test->points, [](const auto& p) { return p.lift && p.flow; });
-        if (usable && test->depression)
-            return &*test;
+    constexpr int steps = 20;
+    const MassFlow most = flow::chokingFlow(runner, before, roughness).flow;
+    std::vector<std::pair<MassFlow, double>> points{{MassFlow{}, 1.0}};
+    for (int i = 1; i <= steps; ++i) {
+        const auto run = flow::flowThrough(runner, before, most * (static_cast<double>(i) / steps), roughness);
+        if (run)
+            points.emplace_back(run->flow, run->stations.back().totalPressure / before.pressure);
     }
-    return nullptr;
+    return points;
 }
 
-/// Effective area over lift through the bench's points; constant beyond the last one.
-planning::EffectiveArea areaFromTest(const job::FlowTest& test, const air::AirState& room)
+/// A lift with what the bench read there.
+struct Measured {
+    Length lift;
+    VolumeFlow flow;
+    PressureDifference depression;
+};
+
+std::vector<Measured> testPoints(const job::FlowTest& test)
 {
-    std::vector<std::pair<double, double>> points{{0.0, 0.0}};
-    const double flux = fluxAt(room, *test.depression);
+    std::vector<Measured> points;
     for (const job::FlowPoint& p : test.points) {
-        if (p.lift && p.flow && *p.lift > Length{})
-            points.emplace_back(p.lift->si(), p.flow->si() * air::density(room).si() / flux);
+        if (p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{})
+            points.push_back({*p.lift, *p.flow, *test.depression});
     }
-    std::ranges::sort(points);
-    const auto same = std::ranges::unique(points, {}, &std::pair<double, double>::first);
+    std::ranges::sort(points, {}, &Measured::lift);
+    const auto same = std::ranges::unique(points, {}, &Measured::lift);
     points.erase(same.begin(), same.end());
+    return points;
+}
+
+/// The bench's own flow while probing, where lift and depression were written down too.
+std::vector<Measured> probePoints(const job::Port& port)
+{
+    std::vector<Measured> points;
+    for (const job::ProbeSet& set : port.probes) {
+        if (set.lift && set.depression && set.benchFlow && *set.lift > Length{} && *set.benchFlow > VolumeFlow{})
+            points.push_back({*set.lift, *set.benchFlow, *set.depression});
+    }
+    return points;
+}
+
+/// Effective area of the opening behind the runner that lets a measured flow pass at its depression.
+double openingFor(const EngineModel& model, const Measured& m)
+{
+    const double flow = m.flow.si() * air::density(model.room).si();
+    const double behind = (model.room.pressure - m.depression).si();
+    const auto run = flow::flowThrough(model.runner, model.room, MassFlow::fromSi(flow), model.roughness);
+    // A runner that would cost all that the bench lost, or more, is not to be believed beyond a share.
+    constexpr double leastLeft = 0.1;
+    const double least = behind + leastLeft * m.depression.si();
+    const double total = run ? std::max(least, run->stations.back().totalPressure.si()) : least;
+    const double room = model.room.pressure.si();
+    const double flux = fluxAt(model.room, PressureDifference::fromSi(room * (1.0 - behind / total)));
+    return flow / (flux * total / room);
+}
+
+/// Effective area over lift through the points; constant beyond the last one.
+planning::EffectiveArea through(std::vector<std::pair<double, double>> points)
+{
+    points.insert(points.begin(), {0.0, 0.0});
     std::vector<double> lifts;
     std::vector<double> areas;
     for (const auto& [lift, area] : points) {
@@ -50,72 +95,87 @@ planning::EffectiveArea areaFromTest(const job::FlowTest& test, const air::AirSt
         areas.push_back(area);
     }
     const double last = lifts.back();
-    if (lifts.size() < 2)
-        return [](Length) { return Area{}; };
     return [curve = geometry::MonotoneCubic(lifts, areas), last](Length lift) {
         return Area::fromSi(curve(std::clamp(lift.si(), 0.0, last)));
     };
 }
 
-/// What the runner alone costs, as loss coefficient over the square of the area that it counts for: K / A^2.
-double runnerLoss(std::span<const flow::FlowStation> runner, const air::AirState& room, PressureDifference depression,
-                  Length finish)
+/// The opening as it is reckoned without any measured flow, as far as the valve goes.
+planning::EffectiveArea reckonedOpening(const geometry::ValveGeometry& valve, Length most)
 {
-    const auto run = flow::flowAt(runner, room, depression, finish);
-    const auto least = std::ranges::min_element(runner, {}, &flow::FlowStation::area);
-    const flow::StationState& narrow = run.stations[static_cast<std::size_t>(least - runner.begin())];
-    const double dynamic = 0.5 * air::kGamma * narrow.pressure.si() * narrow.mach * narrow.mach;
-    const double lost = (run.stations.front().totalPressure - run.stations.back().totalPressure).si();
-    return std::max(0.0, lost / dynamic) / (least->area.si() * least->area.si());
-}
-
-/// Two losses in a row: their pressure drops add, so the inverse squares of the areas do.
-planning::EffectiveArea inSeries(planning::EffectiveArea opening, double loss)
-{
-    return [opening = std::move(opening), loss](Length lift) {
-        const double area = opening(lift).si();
-        return area > 0.0 ? Area::fromSi(1.0 / std::sqrt(1.0 / (area * area) + loss)) : Area{};
-    };
-}
-
-/// The opening alone, of which the bench saw the whole.
-planning::EffectiveArea withoutRunner(planning::EffectiveArea whole, double loss)
-{
-    // A runner that would cost all that the bench lost, or more, is not to be believed beyond a share.
-    return [whole = std::move(whole), loss](Length lift) {
-        constexpr double mostOfIt = 0.9;
-        const double area = whole(lift).si();
-        const double share = std::min(mostOfIt, loss * area * area);
-        return Area::fromSi(area / std::sqrt(1.0 - share));
-    };
-}
-
-double compressionOf(const job::Job& job, std::vector<std::string>& assumed)
-{
-    const job::Engine& e = job.engine;
-    const auto chamber = std::ranges::find_if(job.chambers, [](const auto& c) { return c.volume.has_value(); });
-    if (chamber != job.chambers.end() && e.gasketBore && e.gasketThickness && e.deckClearance && e.pistonDish) {
-        const planning::ClosedVolume closed{*chamber->volume, *e.gasketBore, *e.gasketThickness, *e.deckClearance,
-                                            *e.pistonDish};
-        const Volume clearance = planning::clearanceVolume(closed, *e.bore);
-        if (clearance > Volume{})
-            return planning::compressionRatio(planning::sweptVolume(*e.bore, *e.stroke), clearance);
+    constexpr int lifts = 20;
+    std::vector<std::pair<double, double>> points;
+    for (int i = 1; i <= lifts; ++i) {
+        const Length lift = most * (static_cast<double>(i) / lifts);
+        const double gap = geometry::gapAt(valve, lift).area.si() * flow::valveCoefficient(lift / valve.head);
+        points.emplace_back(lift.si(), std::min(gap, geometry::throatNetArea(valve.throat, valve.stem).si()));
     }
-    assumed.emplace_back("compression ratio 10 (chamber, gasket, deck and piston are not all known)");
-    return kUsualCompression;
+    return through(std::move(points));
 }
 
-/// The runner's stations and the valve's opening behind them.
-std::vector<flow::FlowStation> withOpening(const EngineModel& model, Length lift)
+/// The opening out of flows that were measured while probing: the reckoned one, brought to their mean.
+planning::EffectiveArea scaledTo(planning::EffectiveArea reckoned, const EngineModel& model,
+                                 const std::vector<Measured>& points)
 {
-    std::vector<flow::FlowStation> stations = model.runner;
-    flow::FlowStation valve = stations.back();
-    constexpr Length behind = lengthFromMm(1.0);
-    valve.s += behind;
-    valve.area = model.opening(lift);
-    valve.turn = {};
-    stations.push_back(valve);
-    return stations;
+    double sum = 0.0;
+    for (const Measured& m : points)
+        sum += openingFor(model, m) / reckoned(m.lift).si();
+    return [reckoned = std::move(reckoned), factor = sum / static_cast<double>(points.size())](Length lift) {
+        return factor * reckoned(lift);
+    };
+}
+
+void chooseOpening(const job::Port& port, const PortAnalysis& analysis, EngineModel& model)
+{
+    const job::FlowTest* test = job::countingTest(port);
+    if (test) {
+        std::vector<std::pair<double, double>> points;
+        for (const Measured& m : testPoints(*test))
+            points.emplace_back(m.lift.si(), openingFor(model, m));
+        model.opening = through(std::move(points));
+        model.areaFrom = "flow test " + test->id;
+        return;
+    }
+    model.opening = reckonedOpening(*analysis.valve, model.cam.lift);
+    model.areaFrom = "valve opening and runner";
+    if (const auto probed = probePoints(port); !probed.empty()) {
+        model.opening = scaledTo(std::move(model.opening), model, probed);
+        model.areaFrom = "the bench's flow while probing";
+    } else {
+        model.assumed.emplace_back(
+            "discharge coefficient of the valve after Annand & Roe and Heywood, 0.9 at low lift to 0.6 (no flow test)");
+    }
+    if (!port.valve.face || !port.valve.back)
+        model.assumed.emplace_back("usual face and back of the valve (not measured)");
+}
+
+/// Puts runner and opening in series. The whole as one effective area is the flow that passes at a depression over what
+/// an opening of area 1 would let pass.
+void join(EngineModel& model, PressureDifference depression)
+{
+    const auto inletFor = [&](const air::AirState& before) {
+        return std::make_shared<const planning::Inlet>(model.opening,
+                                                       behindRunner(model.runner, before, model.roughness));
+    };
+    model.onBench = inletFor(model.room);
+    model.onEngine = model.charge == model.room ? model.onBench : inletFor(model.charge);
+    model.area = [inlet = model.onBench, room = model.room, depression](Length lift) {
+        const auto passing = inlet->passing(lift, room.pressure, air::density(room), room.pressure - depression);
+        return Area::fromSi(passing.flow.si() / fluxAt(room, depression));
+    };
+}
+
+double compressionOf(const job::Job& job, const job::Port& port, std::vector<std::string>& assumed)
+{
+    const auto clearance = clearanceOf(job, port.cylinder);
+    const auto ratio = clearance ? compressionWith(job.engine, clearance->whole) : std::nullopt;
+    if (!ratio) {
+        assumed.emplace_back("compression ratio 10 (chamber, gasket, deck and piston are not all known)");
+        return kUsualCompression;
+    }
+    if (!clearance->own)
+        assumed.emplace_back("the mean of the chambers measured (this cylinder's own is not)");
+    return *ratio;
 }
 
 }  // namespace
@@ -200,7 +260,7 @@ Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const
     EngineModel model;
     model.runner = runnerStations(port, analysis);
     need(!model.runner.empty(), "at least two measured stations");
-    const job::FlowTest* test = lastTest(port);
+    const job::FlowTest* test = job::countingTest(port);
     need(test || analysis.valve, "a flow test, or valve, stem and the seat's cuts");
     if (!missing.empty())
         return {std::nullopt, missing};
@@ -210,21 +270,9 @@ Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const
     model.cam = *cam;
     if (planning::closes(model.cam) < angleFromDegrees(180.0))
         return {std::nullopt, "an intake cam that closes after bottom dead centre"};
-    model.cylinder = {{*e.bore, *e.stroke, *e.rod}, compressionOf(job, model.assumed), flowShare(job, port)};
-    const PressureDifference depression = test ? *test->depression : benchDepression(job);
-    const double loss = runnerLoss(model.runner, *room, depression, model.roughness);
-    if (test) {
-        model.area = areaFromTest(*test, *room);
-        model.areaFrom = "flow test " + test->id;
-        model.opening = withoutRunner(model.area, loss);
-    } else {
-        model.opening = [valve = *analysis.valve](Length lift) {
-            return kOpeningCoefficient * geometry::openingAt(valve, lift).area;
-        };
-        model.area = inSeries(model.opening, loss);
-        model.areaFrom = "valve opening and runner";
-        model.assumed.emplace_back("discharge coefficient 0.7 of the valve's opening (no flow test)");
-    }
+    model.cylinder = {{*e.bore, *e.stroke, *e.rod}, compressionOf(job, port, model.assumed), flowShare(job, port)};
+    chooseOpening(port, analysis, model);
+    join(model, test ? *test->depression : benchDepression(job));
     return {std::move(model), {}};
 }
 
@@ -233,27 +281,82 @@ EngineModel plannedModel(const EngineModel& present, const PortAnalysis& present
 {
     EngineModel model = present;
     model.runner = runnerStations(planned, plannedAnalysis);
-    if (presentAnalysis.valve && plannedAnalysis.valve) {
-        model.opening = [before = *presentAnalysis.valve, after = *plannedAnalysis.valve,
+    if (presentAnalysis.valve && plannedAnalysis.valve && !(*presentAnalysis.valve == *plannedAnalysis.valve)) {
+        model.opening = [before = reckonedOpening(*presentAnalysis.valve, present.cam.lift),
+                         after = reckonedOpening(*plannedAnalysis.valve, present.cam.lift),
                          opening = present.opening](Length lift) {
-            const Area now = geometry::openingAt(before, lift).area;
-            return now > Area{} ? opening(lift) * (geometry::openingAt(after, lift).area / now) : Area{};
+            const Area now = before(lift);
+            return now > Area{} ? opening(lift) * (after(lift) / now) : Area{};
         };
     }
-    model.area = inSeries(model.opening, runnerLoss(model.runner, model.room, bench, model.roughness));
+    join(model, bench);
     model.areaFrom = "plan, after " + present.areaFrom;
     return model;
+}
+
+std::optional<Clearance> clearanceOf(const job::Job& job, std::optional<int> cylinder)
+{
+    Clearance clearance;
+    double sum = 0.0;
+    int count = 0;
+    std::optional<Volume> own;
+    for (const job::Chamber& chamber : job.chambers) {
+        if (!chamber.volume)
+            continue;
+        sum += chamber.volume->si();
+        ++count;
+        if (cylinder && chamber.cylinder == cylinder)
+            own = chamber.volume;
+    }
+    if (count == 0)
+        return std::nullopt;
+    clearance.own = own.has_value();
+    clearance.chamber = own.value_or(Volume::fromSi(sum / count));
+    clearance.whole = clearanceWith(job.engine, clearance.chamber);
+    return clearance;
+}
+
+std::optional<Volume> clearanceWith(const job::Engine& e, Volume chamber)
+{
+    if (!e.bore || !e.gasketBore || !e.gasketThickness || !e.deckClearance || !e.pistonDish)
+        return std::nullopt;
+    return planning::clearanceVolume({chamber, *e.gasketBore, *e.gasketThickness, *e.deckClearance, *e.pistonDish},
+                                     *e.bore);
+}
+
+std::optional<double> compressionWith(const job::Engine& e, std::optional<Volume> clearance)
+{
+    if (!e.bore || !e.stroke || !clearance || *clearance <= Volume{})
+        return std::nullopt;
+    return planning::compressionRatio(planning::sweptVolume(*e.bore, *e.stroke), *clearance);
 }
 
 flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
                              PressureDifference depression)
 {
-    return flow::flowAt(withOpening(model, lift), before, depression, model.roughness);
+    const AbsolutePressure behind = before.pressure - depression;
+    const auto passing = model.inletFor(before).passing(lift, before.pressure, air::density(before), behind);
+    auto run = flow::flowThrough(model.runner, before, passing.flow, model.roughness);
+    if (!run)  // by a rounding more than passes
+        run = flow::chokingFlow(model.runner, before, model.roughness);
+    const AbsolutePressure total = run->stations.back().totalPressure;
+    run->stations.push_back({passing.valveMach, AbsolutePressure::fromSi(total.si() * air::pressureRatio(passing.valveMach)), total});
+    if (passing.valveMach > run->stations[run->fastest].mach)
+        run->fastest = run->stations.size() - 1;
+    constexpr double rounding = 1e-6;
+    run->choked = passing.runnerChoked || passing.valveMach >= 1.0 - rounding;
+    if (passing.runnerChoked)
+        run->fastest = static_cast<std::size_t>(
+            std::ranges::max_element(run->stations.begin(), std::prev(run->stations.end()), {},
+                                     &flow::StationState::mach) -
+            run->stations.begin());
+    return std::move(*run);
 }
 
 flow::RunnerFlow portChokes(const EngineModel& model, const air::AirState& before, Length lift)
 {
-    return flow::chokingFlow(withOpening(model, lift), before, model.roughness);
+    constexpr double hardlyAny = 0.01;
+    return throughPort(model, before, lift, PressureDifference::fromSi(before.pressure.si() * (1.0 - hardlyAny)));
 }
 
 VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression)

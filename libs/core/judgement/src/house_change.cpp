@@ -77,9 +77,10 @@ std::optional<Area> openingWith(const Outcome& outcome, double shareOfLift)
     if (!outcome.analysis.valve)
         return std::nullopt;
     geometry::ValveGeometry valve = *outcome.analysis.valve;
-    const Length face = valve.seatRadial / cos(valve.seatAngle);
-    valve.seatAngle = outcome.job.house.seatAngle;
-    valve.seatRadial = face * cos(valve.seatAngle);
+    const auto stack = geometry::placeSeat(valve.cuts, valve.head, valve.edgeInset);
+    if (!stack)
+        return std::nullopt;
+    valve.cuts[stack->seat].angle = outcome.job.house.seatAngle;
     const auto cam = camOf(outcome.job.engine.intakeCam);
     const Length most = cam ? cam->lift : valve.head / 4.0;
     return geometry::openingAt(valve, most * shareOfLift).area;

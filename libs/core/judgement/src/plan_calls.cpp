@@ -165,16 +165,19 @@ private:
         for (const BenchTwin& twin : benchTwins(m_job, m_port, m_flowsOf)) {
             const std::string& other = m_job.ports[twin.port].id;
             const std::string& poorer = twin.worse ? m_port.id : other;
-            Call& call = add("twin:" + other, twin.worse ? Severity::Danger : Severity::Note);
+            const bool much = std::abs(twin.engineDifference) >= kDangerOnEngine;
+            Call& call = add("twin:" + other, !twin.worse ? Severity::Note
+                                              : much      ? Severity::Danger
+                                                          : Severity::Warning);
             call.title << "Same as " << other << " on the bench, " << Percent{std::abs(twin.engineDifference)}
                        << (twin.worse ? " less" : " more") << " on the engine";
-            call.text << "At " << twin.bench << " they differ by " << Percent{std::abs(twin.benchDifference)} << ", at "
-                      << twin.running << " by " << Percent{std::abs(twin.engineDifference)} << ": " << poorer
-                      << " runs into the speed of sound " << (atValve(twin) ? "at its valve" : "at " + chokePlace(twin))
-                      << " first.";
+            call.text << "At " << twin.bench << " on the bench they differ by " << Percent{std::abs(twin.benchDifference)}
+                      << ". At " << twin.rpm << " the cylinder behind " << poorer << " pulls up to " << twin.running
+                      << ", and it gets " << Percent{std::abs(twin.engineDifference)} << " less air; the air is fastest "
+                      << (atValve(twin) ? "at its valve" : "at " + chokePlace(twin)) << ".";
             call.workings.push_back(
-                Phrase("one-dimensional compressible flow through the stations and the valve at full lift; no wave "
-                       "action"));
+                Phrase("filling of the cylinder at the engine's top speed through runner and valve in series, "
+                       "compressible, solved at each crank angle; no wave action"));
         }
     }
 

@@ -66,10 +66,7 @@ void scribe(const job::House& house, const job::Port& port, ThroatPlan& plan)
         plan.scriberSetting.value = *plan.scribeRadius - *port.valve.pilot / 2.0;
     else
         plan.scriberSetting.missing = "the pilot's diameter";
-    if (plan.stack)
-        plan.scribeDepth.value = plan.stack->cuts[plan.stack->seat].depth + job::scribeBelow(house, port.side);
-    else
-        plan.scribeDepth.missing = plan.stack.missing.empty() ? "a seat that the throat fits" : plan.stack.missing;
+    plan.scribeDepth.value = job::scribeBelow(house, port.side);
 }
 
 ThroatPlan planThroat(const job::Job& job, const job::Port& port)
@@ -87,9 +84,13 @@ ThroatPlan planThroat(const job::Job& job, const job::Port& port)
     fitSeat(port, plan);
     scribe(job.house, port, plan);
     if (plan.stack && port.valve.stem) {
-        const geometry::SeatFace seat = plan.stack->cuts[plan.stack->seat].face;
+        std::vector<geometry::SeatFace> cuts;
+        for (const geometry::PlacedCut& cut : plan.stack->cuts)
+            cuts.push_back(cut.face);
         plan.takesOver.value = geometry::throatTakesOver(
-            {*plan.valve, *plan.throat, *port.valve.stem, seat.angle, seat.width * cos(seat.angle)});
+            {*plan.valve, *plan.throat, *port.valve.stem, std::move(cuts), port.valve.edgeInset.value_or(Length{}),
+             port.valve.face.value_or(plan.stack->cuts[plan.stack->seat].face.width + job::kUsualFaceBeyondSeat),
+             port.valve.back.value_or(job::kUsualBack)});
     } else {
         plan.takesOver.missing = "the stem and a seat that the throat fits";
     }
@@ -289,24 +290,15 @@ void checkBigger(const job::Job& job, const job::Port& port, const PortAnalysis&
     plan.largestValve = planning::largestValve(plan.bigger);
 }
 
-/// Compression with the first chamber measured, and with it enlarged.
-void compression(const job::Job& job, ShroudPlan& plan)
+/// Compression with the cylinder's chamber as it is, and with it enlarged.
+void compression(const job::Job& job, const job::Port& port, ShroudPlan& plan)
 {
-    const job::Engine& e = job.engine;
-    const auto chamber = std::ranges::find_if(job.chambers, [](const auto& c) { return c.volume.has_value(); });
-    if (chamber == job.chambers.end())
+    const auto now = clearanceOf(job, port.cylinder);
+    if (!now)
         return;
-    plan.chamber = *chamber->volume + plan.added.value_or(Volume{});
-    if (!e.bore || !e.stroke || !e.gasketBore || !e.gasketThickness || !e.deckClearance || !e.pistonDish)
-        return;
-    const Volume swept = planning::sweptVolume(*e.bore, *e.stroke);
-    const auto ratio = [&](Volume volume) -> std::optional<double> {
-        const Volume clearance = planning::clearanceVolume(
-            {volume, *e.gasketBore, *e.gasketThickness, *e.deckClearance, *e.pistonDish}, *e.bore);
-        return clearance > Volume{} ? std::optional(planning::compressionRatio(swept, clearance)) : std::nullopt;
-    };
-    plan.compressionNow = ratio(*chamber->volume);
-    plan.compression = ratio(*plan.chamber);
+    plan.chamber = now->chamber + plan.added.value_or(Volume{});
+    plan.compressionNow = compressionWith(job.engine, now->whole);
+    plan.compression = compressionWith(job.engine, clearanceWith(job.engine, *plan.chamber));
 }
 
 }  // namespace
@@ -352,7 +344,7 @@ Known<ShroudPlan> planShrouding(const job::Job& job, const job::Port& port, cons
             point.laidBack = geometry::shroudingAt(leaned, lift);
         plan.points.push_back(point);
     }
-    compression(job, plan);
+    compression(job, port, plan);
     return {plan, {}};
 }
 
@@ -361,6 +353,16 @@ Known<Area> weightedOpening(const job::Job& job, job::Side side, const geometry:
     const auto cam = camOf(side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam);
     if (!cam)
         return {std::nullopt, "the cam"};
+    // The opening at a few lifts; between them it is as smooth as the lift itself.
+    constexpr int lifts = 40;
+    std::vector<double> at;
+    std::vector<double> areas;
+    for (int i = 0; i <= lifts; ++i) {
+        const Length lift = cam->lift * (static_cast<double>(i) / lifts);
+        at.push_back(lift.si());
+        areas.push_back(geometry::openingAt(valve, lift).area.si());
+    }
+    const geometry::MonotoneCubic opening(std::move(at), std::move(areas));
     constexpr int steps = 360;
     const bool highOnly = job.house.liftWeight == job::LiftWeight::HighLifts;
     double sum = 0.0;
@@ -371,7 +373,7 @@ Known<Area> weightedOpening(const job::Job& job, job::Side side, const geometry:
         const Length lift = planning::liftAt(*cam, crank);
         if (highOnly && lift < cam->lift / 2.0)
             continue;
-        sum += geometry::openingAt(valve, lift).area.si();
+        sum += opening(std::min(lift, cam->lift).si());
         ++count;
     }
     return {Area::fromSi(sum / count), {}};

@@ -14,9 +14,10 @@ namespace {
 std::optional<VolumeFlow> greatestTested(const job::Port& port)
 {
     std::optional<VolumeFlow> most;
-    if (port.flow.empty())
+    const job::FlowTest* test = job::countingTest(port);
+    if (!test)
         return most;
-    for (const job::FlowPoint& p : port.flow.back().points) {
+    for (const job::FlowPoint& p : test->points) {
         if (p.flow && (!most || *p.flow > *most))
             most = p.flow;
     }

@@ -60,18 +60,11 @@ RotationalSpeed rpmForArea(const Demand& demand, Area area)
     return demand.rpm * (area / wantedArea(demand));  // piston speed is proportional to rpm
 }
 
-std::optional<RotationalSpeed> sonicRpm(const Demand& demand, Area area, double ratio)
+MassFlow sonicFlow(const Demand& demand, Area area, double ratio)
 {
-    if (!(ratio > 0.0))
-        return std::nullopt;
-    const Speed meanWanted = air::speedAtMach(demand.room, 1.0) / ratio;
-    const auto meanMach = air::machAtSpeed(demand.room, meanWanted);
-    if (!meanMach)
-        return std::nullopt;
-    // A ratio under 1 would ask for a supersonic mean: the section as a whole chokes first.
-    const double flow = air::massFlowFunction(std::min(*meanMach, 1.0));
-    const Speed pistonWanted = air::speedOfSound(demand.room) * (flow * (area / servedArea(demand)));
-    return demand.rpm * (pistonWanted / peakPistonSpeed(demand.drive, demand.rpm));
+    const auto meanMach = air::machAtSpeed(demand.room, air::speedAtMach(demand.room, 1.0) / ratio);
+    const double flow = air::massFlowFunction(std::min(meanMach.value_or(1.0), 1.0));
+    return MassFlow::fromSi(flow * air::density(demand.room).si() * air::speedOfSound(demand.room).si() * area.si());
 }
 
 }  // namespace euryth::planning

@@ -17,6 +17,7 @@ namespace euryth::drawing {
 struct SeatScene {
     std::optional<geometry::SeatStack> stack;
     Length valve;
+    Length scribeBelow;  ///< the line, below the seat's inner edge
     QString missing;
     units::DisplayUnits units;
 };

@@ -23,4 +23,10 @@ double bendLoss(double radiusRatio, Angle angle, double friction);
 /// from memory). 0 where the passage narrows.
 double expansionLoss(Area from, Area to, Angle openingAngle);
 
+/// Discharge coefficient of an intake valve alone, over the smallest frustum between valve and seat, against lift over
+/// valve diameter: 0.9 as long as the jet holds to the seat (up to 0.12), falling in a line to 0.6 at 0.25, constant
+/// beyond. Start values after Annand & Roe, Gas Flow in the Internal Combustion Engine (1974), and Heywood, section 6.3
+/// and figure 6-18, from memory: they are not calibrated on valves of ours. What the port costs is not in it.
+double valveCoefficient(double liftOverDiameter);
+
 }  // namespace euryth::flow

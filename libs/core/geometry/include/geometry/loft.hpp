@@ -61,13 +61,14 @@ struct Frame {
 
 /// The frame at `s`, between the first and the last of at least two sections; the stations' own frames at the stations,
 /// and between them as the loft runs: the middle on a cubic that leaves one station along its heading and arrives at
-/// the next along its own (Hermite, with the tangents of an arc); pitch and yaw on monotone cubics in s.
+/// the next along its own (Hermite, with the tangents of an arc); pitch and yaw on such cubics
+/// of limited slope as the points of Sweep.
 Frame frameAt(std::span<const PlacedSection> sections, Length s);
 
 /// Points that belong together in all sections of a port (of its wall, or of a mesh's layer), carried along the runner.
 ///
-/// In the section each point goes from station to station on a monotone cubic in s (Fritsch & Butland 1984), so that no
-/// line of the wall leaves the range of its two stations; a cone and a straight pipe are exact. Where a section that
+/// In the section each point goes from station to station on a cubic in s whose slopes are limited, so that no line
+/// of the wall leaves the range of its two stations; a cone and a straight pipe are exact. Where a section that
 /// grows one way and shrinks the other would have more (or less) area than both stations, it is scaled into their range.
 class Sweep {
 public:

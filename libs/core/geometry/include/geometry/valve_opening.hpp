@@ -3,22 +3,27 @@
 
 #include <array>
 #include <string_view>
+#include <vector>
 
+#include "geometry/seat_stack.hpp"
 #include "quantities/quantities.hpp"
 
 namespace euryth::geometry {
 
 /// What the opening of a valve depends on. All over 0; the stem may be 0; stem < throat < head.
 struct ValveGeometry {
-    Length head;        ///< D_v
-    Length throat;      ///< D_p, the inner diameter of the port at the seat
-    Length stem;        ///< D_s
-    Angle seatAngle;    ///< beta, against the plane of the valve, between 0 and 90 degrees
-    Length seatRadial;  ///< w, the difference of the outer and inner radius of the seat (face width times cos beta)
+    Length head;                 ///< diameter of the valve's head
+    Length throat;               ///< inner diameter of the port at the seat
+    Length stem;                 ///< diameter
+    std::vector<SeatFace> cuts;  ///< of the seat, from outside in (see placeSeat())
+    Length edgeInset;            ///< of the seat's outer edge inside the valve's edge
+    Length face;                 ///< width of the valve's own face along it, from the valve's edge inward
+    Angle back;                  ///< of the valve's back behind the face, against the plane of the valve
+    friend bool operator==(const ValveGeometry&, const ValveGeometry&) = default;
 };
 
-/// Which area is the smallest: between the seats at right angles to them, between the inner edge of one seat and the
-/// outer edge of the other, or the throat less the stem.
+/// What bounds the smallest area: the two sealing faces at right angles to them, other edges or cuts of seat and valve,
+/// or the throat less the stem.
 enum class OpeningStage { Seat, Edges, Throat };
 constexpr std::string_view key(OpeningStage stage)
 {
@@ -31,18 +36,22 @@ struct Opening {
     OpeningStage stage = OpeningStage::Seat;
 };
 
-/// Smallest geometric flow area at a lift from 0 up (Heywood, Internal Combustion Engine Fundamentals, section 6.3,
-/// eqs. 6.7 to 6.9, his w being the radial width of the seat):
-///   L <= w/(sin b cos b):   A = pi L cos b (D_v - 2 w + L/2 sin 2b)
-///   then                    A = pi D_m sqrt((L - w tan b)^2 + w^2),  D_m = D_v - w
-///   until it reaches        A = pi/4 (D_p^2 - D_s^2)
-/// Continuous in L. The equation numbers are from memory.
+/// Smallest area between valve and seat at a lift from 0 up: the smallest frustum between the profile of the seat (its
+/// cuts and the wall above them) and that of the valve (face, and back as far as the stem), pi (r1 + r2) d for points at
+/// the radii r1 and r2 that are d apart. Closed, the valve's face lies on the seat.
+///
+/// Where the face is as wide as the seat and nothing else stands in the way this is what Heywood gives in two stages
+/// (Internal Combustion Engine Fundamentals, section 6.3), which is its check.
+Opening gapAt(const ValveGeometry& valve, Length lift);
+
+/// The smallest geometric flow area at a lift: gapAt(), or the throat less the stem where that is smaller (Heywood's
+/// third stage). Continuous in the lift.
 Opening openingAt(const ValveGeometry& valve, Length lift);
 
 /// Lift from which the throat is the smallest area.
 Length throatTakesOver(const ValveGeometry& valve);
 
-/// The cylinder round the open valve: pi D_v L.
+/// The cylinder round the open valve: pi D L.
 Area curtain(Length head, Length lift);
 
 }  // namespace euryth::geometry

@@ -194,6 +194,8 @@ void describe(V& v, T& valve)
     v.measured(field::bowl, valve.bowl);
     v.measured(field::pilot, valve.pilot);
     v.measured(field::edgeInset, valve.edgeInset);
+    v.extra(field::valveFace, valve.face);
+    v.extra(field::valveBack, valve.back);
     v.extra(field::runOut, valve.runOut);
     v.extra(field::bridge, valve.bridge);
     v.extra(field::boreEdge, valve.boreEdge);

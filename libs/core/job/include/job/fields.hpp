@@ -85,6 +85,9 @@ inline constexpr Field throat{"throat_mm", kMm, over0To(200), "Throat: smallest 
 inline constexpr Field bowl{"bowl_mm", kMm, over0To(250), "Bowl diameter"};
 inline constexpr Field pilot{"pilot_mm", kMm, over0To(50), "Seat cutter pilot diameter"};
 inline constexpr Field edgeInset{"edge_inset_mm", kMm, between(0, 10), "Seat's outer edge inside the valve's edge"};
+inline constexpr Field valveFace{"face_mm", kMm, over0To(20), "Width of the valve's own face; empty takes the usual"};
+inline constexpr Field valveBack{"back_angle_deg", kDegree, between(0, 75),
+                                 "Angle of the valve's back behind its face; empty takes 20 degrees"};
 inline constexpr Field runOut{"runout_mm", kMm, between(0, 5), "Run-out of the seat, full dial reading"};
 inline constexpr Field bridge{"bridge_mm", kMm, between(0, 100), "Metal between this seat and the next one"};
 inline constexpr Field boreEdge{"bore_edge_mm", kMm, between(-20, 200), "Valve edge to cylinder bore"};

@@ -188,6 +188,8 @@ struct Valve {
     std::optional<Length> bowl;
     std::optional<Length> pilot;
     std::optional<Length> edgeInset;
+    std::optional<Length> face;       ///< width of the valve's own face, along it
+    std::optional<Angle> back;        ///< of the valve's back behind the face, against the plane of the valve
     std::optional<Length> runOut;     ///< of the seat against the guide, full dial reading
     std::optional<Length> bridge;     ///< metal to the neighbouring seat
     std::optional<Length> boreEdge;   ///< valve edge to the cylinder bore
@@ -211,8 +213,14 @@ std::vector<geometry::SeatFace> seatFaces(const Valve& valve);
 std::optional<geometry::SeatStack> seatStack(const Valve& valve);
 /// The throat: as measured, else what the seat stack leaves.
 std::optional<Length> throatOf(const Valve& valve);
+/// A valve's face is usually about 0.8 mm wider than the seat, and its back lies at about 20 degrees (common practice, no
+/// source). Used where they were not measured; whoever shows the opening says so.
+inline constexpr Length kUsualFaceBeyondSeat = lengthFromMm(0.8);
+inline constexpr Angle kUsualBack = angleFromDegrees(20.0);
+/// The usual face for a valve's seat, where that is known.
+std::optional<Length> usualFace(const Valve& valve);
 /// The valve as its opening area needs it, or nothing where a number of it is unknown. An unknown stem counts as
-/// unknown.
+/// unknown; an unknown face or back is the usual one.
 std::optional<geometry::ValveGeometry> valveGeometry(const Valve& valve);
 
 struct ShortSide {
@@ -483,6 +491,10 @@ std::vector<geometry::Section> sectionsOf(const Port& port);
 /// Where each station stands: as measured; else laid out from straight length, turn, short-side radius and height.
 /// Empty where neither is possible.
 std::vector<geometry::Pose> posesOf(const Port& port);
+
+/// The flow test that counts: the last one with a depression and at least one point of known lift and flow over 0;
+/// nothing where there is none. Everything that goes by "the port's flow test" asks here.
+const FlowTest* countingTest(const Port& port);
 
 /// Index of the station at which a probe set was taken: the one nearest to its distance, within `tolerance`.
 std::optional<std::size_t> stationNear(const Port& port, Length s, Length tolerance = lengthFromMm(0.5));

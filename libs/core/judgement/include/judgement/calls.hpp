@@ -41,8 +41,10 @@ struct ChokePoint {
     std::size_t point = 0;
     Speed speed;
     double ratio = 0.0;
+    /// From which the engine brings it to the speed of sound; nothing where it never does, or that is not known.
     std::optional<RotationalSpeed> sonicRpm;
 };
-std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis);
+std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis,
+                                     const Known<PortFlows>& flows = {});
 
 }  // namespace euryth::judgement

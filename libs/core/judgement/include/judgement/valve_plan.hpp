@@ -21,7 +21,7 @@ struct ThroatPlan {
     std::optional<Length> lastCutNow;
     Phrase conflict;  ///< what contradicts what, and the nearest that works; empty where nothing does
     Known<Length> scribeRadius;
-    Known<Length> scribeDepth;     ///< of the line below the seat's outer edge: the seat, and the house's distance
+    Known<Length> scribeDepth;     ///< of the line below the seat's inner edge: the house's distance
     Known<Length> scriberSetting;  ///< from the pilot's surface
     Known<Length> takesOver;       ///< lift from which the throat is the smallest opening
 };

@@ -47,9 +47,9 @@ Area wantedArea(const Demand& demand);
 /// The rpm at which a section of `area` reaches the limiting speed; the inverse of wantedArea().
 RotationalSpeed rpmForArea(const Demand& demand, Area area);
 
-/// The rpm at which the fastest place of a section goes sonic, if the speeds keep the pattern that was probed:
-/// local speed = `ratio` x the section's mean. Mean Mach from the isentropic mass-flow function (NACA 1135) of the flow
-/// that the fastest piston draws at the room's density. Nothing for a ratio that is not over 0.
-std::optional<RotationalSpeed> sonicRpm(const Demand& demand, Area area, double ratio);
+/// The mass flow with which the fastest place of a section goes sonic, if the speeds keep the pattern that was probed:
+/// local speed = `ratio` x the section's mean, ratio over 0. Mean Mach from the isentropic mass-flow function (NACA
+/// 1135), at the total pressure before the port. With a ratio under 1 the section as a whole chokes first.
+MassFlow sonicFlow(const Demand& demand, Area area, double ratio);
 
 }  // namespace euryth::planning
