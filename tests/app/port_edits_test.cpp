@@ -162,3 +162,31 @@ TEST_CASE("a port that is split keeps the places of its stations in the head, an
     CHECK(air->from.find("share of the common runner") != std::string::npos);
     CHECK(judgement::airInPort(*solved, *air).fastest.speed > Speed{});
 }
+
+TEST_CASE("measurements without the plan leave all of the plan, and with it bring all of it")
+{
+    job::Job job = demoJob();
+    job::Port& from = job.ports[0];
+    from.stations[2].planArea = areaFromMm2(1100);
+    from.stations[2].planWidth = lengthFromMm(37);
+    from.stations[2].planHeight = lengthFromMm(35);
+    job::Port to = from;
+    to.stations[2].planArea = areaFromMm2(990);
+    to.stations[2].planWidth.reset();
+    to.stations[2].planHeight = lengthFromMm(31);
+    const job::Port before = to;
+    CopyChoice choice;
+    choice.sections = true;
+    choice.plan = false;
+    copyMeasurements(from, to, choice);
+    CHECK(to.stations[2].planArea == before.stations[2].planArea);
+    CHECK_FALSE(to.stations[2].planWidth);
+    CHECK(to.stations[2].planHeight == before.stations[2].planHeight);
+    choice.plan = true;
+    copyMeasurements(from, to, choice);
+    CHECK(to.stations[2].planWidth == from.stations[2].planWidth);
+    CHECK(to.stations[2].planHeight == from.stations[2].planHeight);
+    from.valve.nextBowlSide = "left";
+    mirrorPort(from);
+    CHECK(from.valve.nextBowlSide == "right");
+}

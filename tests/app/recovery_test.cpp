@@ -6,8 +6,10 @@
 #include <csignal>
 
 #include <QCoreApplication>
+#include <QDateTime>
 #include <QDir>
 #include <QFile>
+#include <QFileInfo>
 #include <QSettings>
 
 #include "app/recent_jobs.hpp"
@@ -213,4 +215,104 @@ TEST_CASE("recent jobs: newest first, once each, without those that are gone")
     for (int i = 0; i < 20; ++i)
         recent.add(QString::fromStdString(folder.path() / std::to_string(i)));
     CHECK(settings.value("recent").toStringList().size() == app::RecentJobs::kMost);
+}
+
+TEST_CASE("what was found after a crash stays until it is safe again, and the folder is nobody else's business")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    inKilledProcess([&] {
+        Document document;
+        document.reset(demoJob(), {});
+        Recovery recovery(document, place);
+        widen(document, 38);
+        recovery.flush();
+        die();
+    });
+    Document document;
+    Recovery recovery(document, place);
+    CHECK(QFile::permissions(place).testFlag(QFile::ReadGroup) == false);
+    CHECK(QFile::permissions(place).testFlag(QFile::ReadOther) == false);
+    const auto left = recovery.leftBehind();
+    REQUIRE(left.size() == 1);
+    // A place that takes nothing more.
+    QFile::setPermissions(place, QFile::ReadOwner | QFile::ExeOwner);
+    if (QFile(place + "/probe").open(QIODevice::WriteOnly)) {
+        QFile::setPermissions(place, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+        QFile::remove(place + "/probe");
+        WARN("not tested: this user may write everywhere");
+        return;
+    }
+    CHECK(recovery.recover(left[0]).isEmpty());
+    CHECK(width(document) == Approx(38));
+    QFile::setPermissions(place, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+    CHECK(QFile::exists(left[0].file));
+}
+
+TEST_CASE("a file has one name and one lock, however it is reached; a lock that is none blocks nobody")
+{
+    const TempFolder folder;
+    const QString path = QString::fromStdString(folder.path() / "job.euryth.json");
+    const QString link = QString::fromStdString(folder.path() / "link.euryth.json");
+    Document first;
+    first.reset(demoJob(), {});
+    REQUIRE(first.saveAs(path).isEmpty());
+    REQUIRE(QFile::link(path, link));
+    Document second;
+    CHECK(second.lockedBy(link).contains("since"));
+    CHECK_FALSE(second.open(link).isEmpty());
+    // A save to a place that cannot be written to leaves the lock of the present file.
+    CHECK_FALSE(first.saveAs("/proc/nowhere/job.euryth.json").isEmpty());
+    CHECK(first.path() == QFileInfo(path).canonicalFilePath());
+    CHECK_FALSE(second.lockedBy(path).isEmpty());
+    // Taking over: the other one is gone, or said to be.
+    CHECK(second.takeOver(path).isEmpty());
+    // An empty lock of long ago.
+    const QString other = QString::fromStdString(folder.path() / "other.euryth.json");
+    QFile::copy(path, other);
+    QFile garbage(other + ".lock");
+    REQUIRE(garbage.open(QIODevice::WriteOnly));
+    garbage.write("no lock");
+    garbage.setFileTime(QDateTime::currentDateTime().addSecs(-60), QFileDevice::FileModificationTime);
+    garbage.close();
+    CHECK(Document().lockedBy(other).isEmpty());
+}
+
+TEST_CASE("a change of the file by somebody else is seen before it is overwritten")
+{
+    const TempFolder folder;
+    const QString path = QString::fromStdString(folder.path() / "job.euryth.json");
+    Document document;
+    document.reset(demoJob(), {});
+    REQUIRE(document.saveAs(path).isEmpty());
+    CHECK_FALSE(document.changedOutside());
+    widen(document, 38);
+    CHECK_FALSE(document.changedOutside());
+    {
+        QFile file(path);
+        REQUIRE(file.open(QIODevice::Append));
+        file.write("\n");
+    }
+    CHECK(document.changedOutside());
+    REQUIRE(document.saveAs(path).isEmpty());
+    CHECK_FALSE(document.changedOutside());
+    QFile::remove(path);
+    CHECK(document.changedOutside());
+}
+
+TEST_CASE("jobs of the same title are two jobs, and steps back are bounded")
+{
+    Document a;
+    Document b;
+    a.reset(demoJob(), {});
+    b.reset(demoJob(), {});
+    CHECK(a.identity() != b.identity());
+    const auto before = a.identity();
+    widen(a, 37);
+    CHECK(a.identity() == before);
+    a.reset(demoJob(), {});
+    CHECK(a.identity() != before);
+    for (int i = 0; i < 300; ++i)
+        widen(a, 30 + 0.01 * i);
+    CHECK(a.undoStack().count() <= 200);
 }

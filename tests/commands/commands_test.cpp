@@ -57,8 +57,10 @@ TEST_CASE("areas: sections, length, volume, smallest, findings")
 TEST_CASE("traverse: mean, flow, uniformity and verdicts")
 {
     const auto json = call({"traverse", kDemo, "--port", "I1", "--probe", "P2"}).json();
-    CHECK(json["mean_m_s"].get<double>() == Approx(604.4 / 9));
-    CHECK(json["flow_m3_s"].get<double>() == Approx(604.4 / 9 * 1170.5e-6).epsilon(1e-3));
+    // The readings' own mean is 604.4 / 9; next to the wall it is slower.
+    CHECK(json["mean_m_s"].get<double>() < 604.4 / 9);
+    CHECK(json["mean_m_s"].get<double>() > 0.93 * 604.4 / 9);
+    CHECK(json["flow_m3_s"].get<double>() == Approx(json["mean_m_s"].get<double>() * 1170.5e-6).epsilon(1e-3));
     REQUIRE(json["points"].size() == 9);
     CHECK(json["points"][7]["verdict"] == "fast");
     CHECK(json["points"][0]["verdict"] == "slow");

@@ -179,3 +179,42 @@ TEST_CASE("two separate places on one face are two cuts")
 }
 
 TEST_CASE("a plan needs two stations") { CHECK_THROWS_AS(planCuts(straightPort(1.1, 1)), std::invalid_argument); }
+
+TEST_CASE("a dead floor is not evened out by taking metal from roof and sides")
+{
+    // As large as planned, the floor at 0.65 of the mean, the rest a little over it: nothing is fast, so nothing is cut.
+    CutProblem problem = straightPort(1.0);
+    for (CutStation& s : problem.stations) {
+        s.speedRatio.fill(1.05);
+        for (const Sector floor : {Sector::FloorLeft, Sector::Floor, Sector::FloorRight})
+            s.speedRatio[index(floor)] = 0.65;
+    }
+    CHECK(planCuts(problem).cuts.empty());
+    // Where the plan wants more area the cuts come, and the slow floor is not made much slower by them.
+    for (CutStation& s : problem.stations)
+        s.plan = *s.plan * 1.04;
+    const CutPlan plan = planCuts(problem);
+    CHECK_FALSE(plan.cuts.empty());
+    CHECK(*plan.after.areaMiss < *plan.before.areaMiss);
+}
+
+TEST_CASE("cuts make it worse where one number pays for less than the house asks of the other")
+{
+    const auto plan = [](double missBefore, double missAfter, double ratioBefore, double ratioAfter) {
+        CutPlan p;
+        p.cuts.emplace_back();
+        p.leastGain = 0.01;
+        p.before.areaMiss = missBefore;
+        p.after.areaMiss = missAfter;
+        p.before.highestRatio = ratioBefore;
+        p.after.highestRatio = ratioAfter;
+        return p;
+    };
+    CHECK(plan(0.0, 0.024, 1.2, 1.2).makesWorse());       // areas miss, nothing gained
+    CHECK(plan(0.0, 0.024, 1.2, 1.195).makesWorse());     // hardly anything
+    CHECK_FALSE(plan(0.0, 0.024, 1.2, 1.15).makesWorse());
+    CHECK(plan(0.05, 0.045, 1.2, 1.3).makesWorse());
+    CHECK_FALSE(plan(0.05, 0.01, 1.2, 1.22).makesWorse());
+    CHECK(plan(0.05, 0.05, 1.2, 1.2).makesWorse());
+    CHECK_FALSE(plan(0.05, 0.01, 1.2, 1.2).makesWorse());
+}

@@ -252,3 +252,12 @@ TEST_CASE("a widening costs what its whole costs, however many stations were mea
     for (const int intervals : {1, 2, 5, 40})
         CHECK(lossOf(cone(intervals), 0.06, {}) == Approx(fine).epsilon(5e-3));
 }
+
+TEST_CASE("the valve's own coefficient: constant while the jet holds, then falling, never rising")
+{
+    CHECK(valveCoefficient(0.05) == 0.9);
+    CHECK(valveCoefficient(0.12) == 0.9);
+    CHECK(valveCoefficient(0.25) == Approx(0.6));
+    CHECK(valveCoefficient(0.4) == Approx(0.6));
+    CHECK(valveCoefficient(0.185) == Approx(0.75));
+}

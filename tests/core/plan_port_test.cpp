@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "job/plans.hpp"
+#include "job/describe.hpp"
 #include "judgement/calls.hpp"
 #include "judgement/engine_run.hpp"
 #include "judgement/house_change.hpp"
@@ -222,7 +223,8 @@ TEST_CASE("the trap: two ports that the bench cannot tell apart are told apart b
     REQUIRE(twins.size() == 1);
     CHECK(twins[0].port == at("I3"));
     CHECK(std::abs(twins[0].benchDifference) < kSameOnBench);
-    CHECK(twins[0].engineDifference > kOtherOnEngine);
+    CHECK(twins[0].engineDifference > kDangerOnEngine);
+    CHECK(twins[0].rpm == *job.engine.shiftRpm);
     CHECK_FALSE(twins[0].worse);
     CHECK(twins[0].choke == 3);  // the pinch of I3
     CHECK(textOf(job, "twin:I2", at("I3")).find("less on the engine") != std::string::npos);
@@ -315,4 +317,77 @@ TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the h
     CHECK_FALSE(same([](job::Job& j) { j.engine.intakeCam.lift = lengthFromMm(9); }));
     CHECK_FALSE(same([](job::Job& j) { j.house.intakeFinish = job::Finish::AsBurred; }));
     CHECK_FALSE(same([](job::Job& j) { j.bench.depression = pressureDifferenceFromPa(2500); }));
+}
+
+namespace {
+
+/// Changes one rule of a house after the other: describe() visits them, and the one whose turn it is gets another value.
+class Nudge {
+public:
+    explicit Nudge(int turn) : m_turn(turn) {}
+    std::string changed;
+
+    template <class T>
+    void rule(const job::Field& f, T& value)
+    {
+        if (!mine(f.key))
+            return;
+        if constexpr (std::is_same_v<T, double>)
+            value = value * 0.9 + 0.01;
+        else
+            value = value * 0.9;
+    }
+    template <class T>
+    void later(const job::Field& f, T& value, const T&)
+    {
+        rule(f, value);
+    }
+    void range(std::string_view key, job::ShareRange& r)
+    {
+        if (mine(key))
+            r.low -= 0.01;
+    }
+    void laterRange(std::string_view key, job::ShareRange& r, const job::ShareRange&) { range(key, r); }
+    template <std::size_t N, class Enum>
+    void option(std::string_view key, const std::array<std::string_view, N>&, Enum& value, const Enum&)
+    {
+        if (mine(key))
+            value = static_cast<Enum>((static_cast<std::size_t>(value) + 1) % N);
+    }
+    template <class F>
+    void object(std::string_view, const F& visit)
+    {
+        visit(*this);
+    }
+    void text(std::string_view, std::string&) {}
+    void unknown(job::UnknownKeys&) {}
+
+private:
+    bool mine(std::string_view key)
+    {
+        if (m_turn-- != 0)
+            return false;
+        changed = key;
+        return true;
+    }
+    int m_turn;
+};
+
+}  // namespace
+
+TEST_CASE("what another house would change lists every rule that differs, of both sides")
+{
+    const job::Job job = demoFour();
+    int rules = 0;
+    for (int turn = 0;; ++turn, ++rules) {
+        job::House house = job.house;
+        Nudge nudge(turn);
+        job::describe(nudge, house);
+        if (nudge.changed.empty())
+            break;
+        CAPTURE(nudge.changed, turn);
+        for (const char* id : {"I2", "E1"})
+            CHECK(compareHouses(job, *std::ranges::find(job.ports, id, &job::Port::id), house).size() == 1);
+    }
+    CHECK(rules > 25);
 }

@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "air/isentropic.hpp"
 #include "probing/speed_map.hpp"
 #include "probing/traverse.hpp"
 
@@ -70,25 +71,115 @@ TEST_CASE("the speed map's own mean knows the wall: the seventh-power profile ag
 TEST_CASE("an even section has ratio 1, uniformity 1, factors 1")
 {
     const Traverse t = traverse(readings(nineFields(), [](GridPoint) { return 80.0; }));
-    CHECK(t.mean.si() == Approx(80));
+    CHECK(t.meanRead.si() == Approx(80));
+    CHECK(t.mean.si() < 80);  // next to the wall it is slower, whatever was read farther in
+    CHECK(t.mean.si() > 73);
     CHECK(t.uniformity == Approx(1));
     CHECK(t.energyFactor == Approx(1));
     CHECK(t.momentumFactor == Approx(1));
-    CHECK(inM3s(t.flow) == Approx(80 * geometry::area(rounded()).si()));
+    CHECK(inM3s(t.flow) == Approx(t.mean.si() * geometry::area(rounded()).si()));
     for (const auto& p : t.points)
         CHECK(*p.verdict == Verdict::Even);
 }
 
 TEST_CASE("mean, uniformity and verdicts of a set worked out by hand")
 {
-    // Six readings of 100 and three of 40: mean 80, uniformity 1 - (6*20 + 3*40)/(2*80*9) = 0.8333 (Weltens).
-    const Traverse t = traverse(readings(nineFields(), [](GridPoint p) { return p.v < -0.5 ? 40.0 : 100.0; }));
-    CHECK(t.mean.si() == Approx(80));
+    // In a sharp rectangle nine fields are ninths: six readings of 100 and three of 40 have a mean of 80 and a
+    // uniformity of 1 - (6*20 + 3*40)/(2*80*9) = 0.8333 (Weltens).
+    const RoundedRectangle sharp{lengthFromMm(60), lengthFromMm(40), {}};
+    const Traverse t = traverse(readings(nineFields(), [](GridPoint p) { return p.v < -0.5 ? 40.0 : 100.0; }), sharp);
+    CHECK(t.meanRead.si() == Approx(80));
     CHECK(t.uniformity == Approx(1 - 240.0 / 1440.0));
-    CHECK(*t.points[0].ratio == Approx(1.25));
+    CHECK(*t.points[0].ratio == Approx(100 / t.mean.si()));
     CHECK(*t.points[0].verdict == Verdict::Fast);
     CHECK(*t.points[8].verdict == Verdict::Dead);
     CHECK(t.energyFactor == Approx((6 * std::pow(1.25, 3) + 3 * 0.125) / 9));
+}
+
+TEST_CASE("of nine fields in a circle a corner one stands for 7.7 % of the area")
+{
+    const auto shares = areaShares(nineFields(), circle());
+    CHECK(shares[0] == Approx(0.077).margin(0.002));
+    CHECK(shares[4] == Approx(4.0 / 9 / (3.14159265 / 4) / 4).epsilon(0.02));  // the middle field is a whole square
+}
+
+namespace {
+
+/// Mean of a profile over a section on a fine grid of its own.
+double exactMean(const geometry::Section& section, auto profile)
+{
+    double sum = 0;
+    int count = 0;
+    for (int i = 0; i < 400; ++i) {
+        for (int j = 0; j < 400; ++j) {
+            const GridPoint p{(i + 0.5) / 200 - 1, (j + 0.5) / 200 - 1};
+            if (geometry::distanceToWall(section, toSection(p, section)) <= 0)
+                continue;
+            sum += profile(p);
+            ++count;
+        }
+    }
+    return sum / count;
+}
+
+std::vector<GridPoint> gridAt(double share, const geometry::Section& section)
+{
+    std::vector<GridPoint> points;
+    for (const double v : {share, 0.0, -share}) {
+        for (const double u : {share, 0.0, -share}) {
+            if (geometry::distanceToWall(section, toSection({u, v}, section)) > 0)
+                points.push_back({u, v});
+        }
+    }
+    return points;
+}
+
+}  // namespace
+
+TEST_CASE("turbulent and laminar profiles have their mean wherever the nine points stand, in circle, oval and rectangle")
+{
+    const Length r = lengthFromMm(20);
+    const RoundedRectangle rectangle{lengthFromMm(60), lengthFromMm(40), {}};
+    const auto round = [](double power) {
+        return [power](GridPoint p) {
+            const double t = std::hypot(p.u, p.v);
+            return t < 1 ? 100 * (power < 1 ? std::pow(1 - t, power) : 1 - t * t) : 0.0;
+        };
+    };
+    const auto box = [](double power) {
+        return [power](GridPoint p) {
+            const double x = std::abs(p.u);
+            const double y = std::abs(p.v);
+            return 100 * (power < 1 ? std::pow((1 - x) * (1 - y), power) : (1 - x * x) * (1 - y * y));
+        };
+    };
+    std::vector<geometry::Point> ellipse;
+    for (int i = 0; i < 120; ++i)
+        ellipse.push_back({0.026 * std::cos(i * 3.14159265358979 / 60), 0.018 * std::sin(i * 3.14159265358979 / 60)});
+    for (const double share : {0.6, 2.0 / 3.0, 0.9}) {
+        for (const double power : {1.0 / 7.0, 1.0}) {
+            CAPTURE(share, power);
+            for (const geometry::Section& section :
+                 {geometry::Section(RoundedRectangle{r * 2.0, r * 2.0, {r, r, r, r}}),
+                  geometry::Section(geometry::Outline{ellipse})}) {
+                const auto set = readings(gridAt(share, section), round(power));
+                const auto t = *workOut(set, section, geometry::area(section), {});
+                CHECK(t.mean.si() == Approx(exactMean(section, round(power))).epsilon(0.01));
+            }
+            const auto t = traverse(readings(gridAt(share, rectangle), box(power)), rectangle);
+            CHECK(t.mean.si() == Approx(exactMean(rectangle, box(power))).epsilon(0.01));
+        }
+    }
+}
+
+TEST_CASE("air at speed is thinner: mass flow against the room's density")
+{
+    // NACA 1135: at Mach 0.35 the density is 0.9413 of that at rest.
+    const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(101325), 0.0};
+    const double speed = air::speedAtMach(room, 0.35).si();
+    const auto set = readings(logTchebycheff(5, 5), [=](GridPoint) { return speed; });
+    CHECK(workOut(set, rounded(), areaFromMm2(1000), {}, room)->massShare == Approx(0.9413).epsilon(1e-3));
+    CHECK(workOut(set, rounded(), areaFromMm2(1000), {})->massShare == 1.0);
 }
 
 TEST_CASE("the limits of the verdicts")
@@ -107,7 +198,7 @@ TEST_CASE("an unread point takes no part, and no reading at all is no result")
     auto set = readings(nineFields(), [](GridPoint) { return 80.0; });
     set[4].speed.reset();
     const Traverse t = traverse(set);
-    CHECK(t.mean.si() == Approx(80));
+    CHECK(t.meanRead.si() == Approx(80));
     CHECK(t.measuredCount() == 8);
     CHECK_FALSE(t.points[4].ratio);
     for (auto& r : set)

@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <array>
 #include <fstream>
 #include <sstream>
 
@@ -123,4 +127,28 @@ TEST_CASE("a photo is copied beside the job, once, and another of the same name 
     CHECK(takePhoto(job, photoFolder(job) / "window.jpg") == std::string("my job.photos/window.jpg"));
     CHECK(contentOf(photoPath(job, "my job.photos/window-2.jpg")) == "second");
     CHECK(takePhoto(job, elsewhere / "none.jpg").error().find("is no file") != std::string::npos);
+}
+
+TEST_CASE("what a killed save left beside a file goes with the next save; what somebody is writing stays")
+{
+    const TempFolder folder;
+    const auto path = folder.path() / "job.euryth.json";
+    // A process that is gone: a child that has ended and been waited for.
+    const pid_t child = ::fork();
+    if (child == 0)
+        ::_exit(0);
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    std::array<char, 256> host{};
+    ::gethostname(host.data(), host.size() - 1);
+    const std::string prefix = ".job.euryth.json." + std::string(host.data()) + "-";
+    const auto dead = folder.path() / (prefix + std::to_string(child) + ".abcdef");
+    const auto alive = folder.path() / (prefix + std::to_string(::getppid()) + ".abcdef");
+    const auto elsewhere = folder.path() / (".job.euryth.json.otherhost-" + std::to_string(child) + ".abcdef");
+    for (const auto& file : {dead, alive, elsewhere})
+        std::ofstream(file) << "half";
+    REQUIRE(files::saveText(path, "{}"));
+    CHECK_FALSE(std::filesystem::exists(dead));
+    CHECK(std::filesystem::exists(alive));
+    CHECK(std::filesystem::exists(elsewhere));
 }

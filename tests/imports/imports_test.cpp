@@ -145,3 +145,28 @@ TEST_CASE("stations are read, put in order, and what cannot be read is told with
     const auto thou = splitTable("0,1.5,1.3,0.3\n1,1.4,1.3,0.3\n");
     CHECK(inMm(readStations(thou, guessColumns(thou), inch).stations[1].s) == Approx(25.4));
 }
+
+TEST_CASE("a drawing that announces more corners than it has lines is refused, and so is one with far too many")
+{
+    const TempFolder folder;
+    const auto path = folder.path() / "outline.dxf";
+    const auto refused = [&](const std::string& text) {
+        std::ofstream(path) << text;
+        const auto outline = imports::outlineFromFile(path, {});
+        return outline ? std::string() : outline.error();
+    };
+    CHECK(refused("0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n2000000000\n70\n1\n0\nENDSEC\n0\nEOF\n").find("2000000000") !=
+          std::string::npos);
+    CHECK_FALSE(refused("0\nSECTION\n2\nENTITIES\n0\nSPLINE\n72\n-5\n0\nENDSEC\n0\nEOF\n").empty());
+    CHECK_FALSE(refused("0\nSECTION\n2\nENTITIES\n0\nLEADER\n76\n1999999999\n0\nENDSEC\n0\nEOF\n").empty());
+    std::string lines = "0\nSECTION\n2\nENTITIES\n";
+    for (int i = 0; i < 6000; ++i)
+        lines += "0\nLINE\n8\n0\n10\n" + std::to_string(i) + "\n20\n0\n11\n" + std::to_string(i + 1) + "\n21\n1\n";
+    CHECK(refused(lines + "0\nENDSEC\n0\nEOF\n").find("at most 5000") != std::string::npos);
+    std::string star;
+    for (int i = 0; i < 100000; ++i)
+        star += std::to_string(i % 2 == 0 ? 20 : 10) + "," + std::to_string(i) + "\n";
+    const auto csv = folder.path() / "star.csv";
+    std::ofstream(csv) << star;
+    CHECK(imports::outlineFromFile(csv, {}).error().find("thin it out") != std::string::npos);
+}

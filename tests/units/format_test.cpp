@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 
 #include "units/format.hpp"
+#include "units/printable.hpp"
 
 using namespace euryth;
 using units::DisplayUnits;
@@ -54,4 +55,17 @@ TEST_CASE("a phrase is rendered in either system")
     phrase << "wall " << lengthFromMm(2.54) << " at " << Position{lengthFromMm(25.4)};
     CHECK(units::render(phrase, {System::Metric, '.'}) == "wall 2.54 mm at 25.4 mm");
     CHECK(units::render(phrase, {System::Inch, '.'}) == "wall 0.100 in at 1.00 in");
+}
+
+TEST_CASE("a printable text is what XML and printers take: valid UTF-8, no controls, no noncharacters")
+{
+    CHECK(units::printable("Kopf Nr. 3 \xC3\xBC \xE2\x82\xAC") == "Kopf Nr. 3 \xC3\xBC \xE2\x82\xAC");
+    CHECK(units::printable("a\nb\tc") == "a b c");
+    const std::string mark = "\xEF\xBF\xBD";
+    CHECK(units::printable(std::string("a\x01") + "b") == "a" + mark + "b");
+    CHECK(units::printable("\xEF\xBF\xBE") == mark);          // U+FFFE
+    CHECK(units::printable("\xFF") == mark);                  // no UTF-8
+    CHECK(units::printable("\xC0\xAF") == mark + mark);       // an overlong form
+    CHECK(units::printable("\xE2\x82") == mark + mark);       // cut off
+    CHECK(units::printable("\xED\xA0\x80") == mark + mark + mark);  // a surrogate
 }

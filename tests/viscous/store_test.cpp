@@ -123,3 +123,12 @@ TEST_CASE("runs lie beside the job, one for each port, variant and quality")
     CHECK(std::ranges::count_if(kept.runs, [](const StoredRun& r) { return r.solved.seconds == 99.0; }) == 1);
     CHECK(says(viscous::keep("/proc/nowhere/x.runs", run), "/proc/nowhere"));
 }
+
+TEST_CASE("a run's file with brackets inside each other without end is refused, not followed")
+{
+    // 20 million arrays of one entry: 20 kB squeezed.
+    const std::string deep(20'000'000, '\x81');
+    const auto run = viscous::unpacked(viscous::squeezed(deep));
+    REQUIRE_FALSE(run);
+    CHECK(run.error().find("not a viscous run") != std::string::npos);
+}

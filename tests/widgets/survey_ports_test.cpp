@@ -198,7 +198,7 @@ TEST_CASE("a job that is open elsewhere is opened as a copy, or not at all")
     f.trigger(CommandId::OpenJob);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains("open in another window"));
-    f.asCopy = true;
+    f.held = widgets::Prompts::Held::Copy;
     f.trigger(CommandId::OpenJob);
     CHECK(f.workspace.document().path().isEmpty());
     CHECK(f.workspace.document().isDirty());

@@ -276,3 +276,36 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
         f.trigger(CommandId::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
+
+TEST_CASE("keys typed ahead go into the cells that the hand has reached, in order")
+{
+    // As from a caliper's keyboard wedge into a busy window: no event loop runs between the keys, and what is typed goes
+    // to whatever has the focus at that moment.
+    WindowFixture f;
+    auto* sections = f.find<widgets::EntryView>("sectionTable");
+    sections->setFocus();
+    sections->setCurrentIndex(sections->model()->index(1, 1));
+    const auto ahead = [](const QString& keys) {
+        for (const QChar c : keys) {
+            QWidget* hand = QApplication::focusWidget();
+            REQUIRE(hand);
+            if (c == QLatin1Char('\n'))
+                QTest::keyClick(hand, Qt::Key_Return);
+            else if (c == QLatin1Char('\t'))
+                QTest::keyClick(hand, Qt::Key_Tab);
+            else
+                QTest::keyClick(hand, c.toLatin1());
+        }
+    };
+    ahead("36.55\n33.11\n11.2\n11.3\n");
+    const auto& corners = port(f).stations[1].section.shape.corners;
+    CHECK(inMm(port(f).stations[1].section.shape.width) == Approx(36.55));
+    CHECK(inMm(port(f).stations[1].section.shape.height) == Approx(33.11));
+    CHECK(inMm(corners.roofLeft) == Approx(11.2));
+    CHECK(inMm(corners.roofRight) == Approx(11.3));
+    // By Tab as well.
+    sections->setCurrentIndex(sections->model()->index(2, 1));
+    ahead("35.5\t34.4\t");
+    CHECK(inMm(port(f).stations[2].section.shape.width) == Approx(35.5));
+    CHECK(inMm(port(f).stations[2].section.shape.height) == Approx(34.4));
+}

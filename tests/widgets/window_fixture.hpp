@@ -30,7 +30,9 @@ struct WindowFixture {
     widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
     int asked = 0;
     QString nextSource;  ///< a table, drawing or picture to take something out of
-    bool asCopy = false;
+    widgets::Prompts::Held held = widgets::Prompts::Held::Cancel;
+    widgets::Prompts::Outside outside = widgets::Prompts::Outside::Cancel;
+    QString elsewhere;  ///< where a save that fails is sent
     widgets::Prompts::Leftover leftover = widgets::Prompts::Leftover::Later;
     std::optional<app::GuideAnswers> guide = app::GuideAnswers{"New job", 1, 1, 1, {}, {}, {}, false};
     std::optional<widgets::CopyRequest> copyTo;
@@ -61,9 +63,18 @@ struct WindowFixture {
         };
         p.tell = [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; };
         p.takeFrom = [this](QWidget*, const QString&, const QString&) { return nextSource; };
-        p.openAsCopy = [this](QWidget*, const QString& holder) {
+        p.openHeld = [this](QWidget*, const QString& holder) {
             told << holder;
-            return asCopy;
+            return held;
+        };
+        p.changedOutside = [this](QWidget*, const QString& both) {
+            told << both;
+            return outside;
+        };
+        p.saveElsewhere = [this](QWidget*, const QString& problem) {
+            told << problem;
+            nextPath = elsewhere;
+            return !elsewhere.isEmpty();
         };
         p.leftover = [this](QWidget*, const app::Recovery::Left&) { return leftover; };
         p.guide = [this](QWidget*, widgets::Context) { return guide; };

@@ -49,6 +49,14 @@ const job::Station* sameStation(const job::Port& port, Length s)
     return found ? &port.stations[*found] : nullptr;
 }
 
+/// All that is planned at a station; nothing where `from` is none.
+void takePlan(job::Station& to, const job::Station* from)
+{
+    to.planArea = from ? from->planArea : std::nullopt;
+    to.planWidth = from ? from->planWidth : std::nullopt;
+    to.planHeight = from ? from->planHeight : std::nullopt;
+}
+
 void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice)
 {
     const job::Port before = to;
@@ -61,7 +69,7 @@ void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice
             station.unrepairable = old ? old->unrepairable : geometry::PerSector<bool>{};
         }
         if (!choice.plan)
-            station.planArea = old ? old->planArea : std::nullopt;
+            takePlan(station, old);
         to.stations.push_back(std::move(station));
     }
     std::erase_if(to.probes,
@@ -103,7 +111,7 @@ void copyMeasurements(const job::Port& source, job::Port& to, const CopyChoice& 
                 station.unrepairable = same->unrepairable;
             }
             if (same && choice.plan)
-                station.planArea = same->planArea;
+                takePlan(station, same);
         }
     }
     if (choice.valveEnd) {
@@ -126,6 +134,9 @@ void mirrorPort(job::Port& port)
     }
     negate(port.manifold.shiftLeft);
     negate(port.gasket.shiftLeft);
+    auto& nextBowl = port.valve.nextBowlSide;
+    if (!nextBowl.empty())
+        nextBowl = nextBowl == "left" ? "right" : "left";
 }
 
 void swapMeasurements(job::Port& a, job::Port& b)

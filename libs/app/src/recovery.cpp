@@ -65,11 +65,13 @@ Recovery::Recovery(Document& document, QString folder, QObject* parent)
              QUuid::createUuid().toString(QUuid::WithoutBraces) + kEnding)
 {
     QDir().mkpath(m_folder);
+    // Jobs name customers: they are nobody else's business.
+    QFile::setPermissions(m_folder, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
     m_lock = lockOf(ownFile());
     m_lock->tryLock(0);
     m_soon.setSingleShot(true);
     m_soon.setInterval(kSoonMs);
-    connect(&m_soon, &QTimer::timeout, this, &Recovery::flush);
+    connect(&m_soon, &QTimer::timeout, this, [this] { flush(); });
     const auto soon = [this] {
         if (!m_soon.isActive())
             m_soon.start();
@@ -86,7 +88,7 @@ Recovery::~Recovery()
 
 QString Recovery::ownFile() const { return QDir(m_folder).filePath(m_name); }
 
-void Recovery::flush()
+bool Recovery::flush()
 {
     m_soon.stop();
     QString trouble;
@@ -99,6 +101,7 @@ void Recovery::flush()
         m_trouble = trouble;
         emit troubled(trouble);
     }
+    return trouble.isEmpty();
 }
 
 std::vector<Recovery::Left> Recovery::leftBehind() const
@@ -125,8 +128,9 @@ QString Recovery::recover(const Left& left)
     if (!content)
         return tr("%1 cannot be read any more").arg(left.file);
     m_document.resume(std::move(content->job), content->jobPath);
-    flush();
-    discard(left);
+    // What was found goes only when what it holds is safe again.
+    if (flush())
+        discard(left);
     return {};
 }
 

@@ -59,11 +59,11 @@ void VirtualProbe::followPort()
 {
     const job::Port* port = m_workspace.port();
     const std::string id = port ? port->id : std::string();
-    const std::string& title = m_workspace.job().title;
-    if (m_port != m_workspace.portIndex() || m_id != id || m_title != title) {
+    const quint64 identity = m_workspace.document().identity();
+    if (m_port != m_workspace.portIndex() || m_id != id || m_identity != identity) {
         m_port = m_workspace.portIndex();
         m_id = id;
-        m_title = title;
+        m_identity = identity;
         m_station.reset();
         m_wished.reset();
         m_pushes.clear();

@@ -178,11 +178,11 @@ void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
 void ViscousRuns::followFile()
 {
     const QString path = m_workspace.document().path();
-    const std::string& title = m_workspace.job().title;
-    if (path == m_path && title == m_title)
+    const quint64 identity = m_workspace.document().identity();
+    if (path == m_path && identity == m_identity)
         return;
     m_path = path;
-    m_title = title;
+    m_identity = identity;
     m_trouble.clear();
     const auto& ports = m_workspace.job().ports;
     std::erase_if(m_results, [&](const auto& result) {

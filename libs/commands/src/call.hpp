@@ -2,6 +2,7 @@
 #pragma once
 
 #include <iosfwd>
+#include <optional>
 #include <stdexcept>
 #include <string>
 #include <string_view>
@@ -28,6 +29,10 @@ struct Request {
     std::string flow;
     std::string points;
     std::string quality;
+    std::optional<double> stopAfter;  ///< seconds
+    std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
+
+    void say(const std::string& text) const;
 };
 
 /// Ends a call with a message and an exit code.
@@ -71,5 +76,7 @@ Json numberOrNull(const std::optional<T>& value, double (*inUnit)(T))
     return value ? number(inUnit(*value)) : Json(nullptr);
 }
 Json numberOrNull(const std::optional<double>& value);
+/// A number under a key; where it is not known null, and why under "KEY_missing" with the unit left out of the key.
+void put(Json& json, const std::string& key, const Json& numberOrNull, const std::string& missing);
 
 }  // namespace euryth::commands

@@ -14,9 +14,11 @@ std::string sectorKey(geometry::Sector s) { return std::string(job::kSectorKeys[
 Json stateJson(const cutting::PortState& state)
 {
     Json json;
-    json["area_miss_percent"] = state.areaMiss ? number(*state.areaMiss * 100.0) : Json(nullptr);
+    put(json, "area_miss_percent", state.areaMiss ? number(*state.areaMiss * 100.0) : Json(nullptr),
+        "a planned area at any station");
     json["volume_cc"] = number(inCc(state.volume));
-    json["highest_ratio"] = numberOrNull(state.highestRatio);
+    put(json, "highest_ratio", numberOrNull(state.highestRatio),
+        "a probe set: no speed is known at any station of this port");
     json["area_mm2"] = Json::array();
     for (const Area area : state.areas)
         json["area_mm2"].push_back(number(inMm2(area)));

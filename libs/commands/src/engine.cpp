@@ -33,6 +33,8 @@ int callEngine(const Request& request, std::ostream& out)
     if (!model)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
     const judgement::EngineRun run = judgement::runEngine(*model, rpm);
+    if (!run.filling.settled)
+        throw CallError(kJobHasErrors, portPlace(port) + ": the sum of the filling does not come to an end with these numbers");
     Json result;
     result["mach_index"] = number(run.machIndex);
     result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
@@ -52,7 +54,9 @@ int callEngine(const Request& request, std::ostream& out)
         return Json{{"flow_kg_s", number(flow.flow.si())},
                     {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->runner[flow.fastest].s)))},
                     {"mach", number(flow.stations[flow.fastest].mach)},
-                    {"choked", flow.choked}};
+                    {"choked", flow.choked},
+                    {"runner_loss_pa", number((flow.stations.front().totalPressure -
+                                               flow.stations[model->runner.size() - 1].totalPressure).si())}};
     };
     const auto at = [&](const air::AirState& before, PressureDifference depression) {
         Json json = place(judgement::throughPort(*model, before, lift, depression));
@@ -62,6 +66,10 @@ int callEngine(const Request& request, std::ostream& out)
     result["full_lift"] = {{"bench", at(model->room, judgement::benchDepression(job))},
                            {"running", at(model->charge, judgement::runningDepression(job))},
                            {"choking", place(judgement::portChokes(*model, model->charge, lift))}};
+    const auto flows = judgement::portFlows(job, port);
+    put(result, "chokes_from_rpm",
+        flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
+        !flows ? flows.missing : "it does not choke with the valve well open up to half as much again as its top speed");
     result["runner_choked"] = run.atPeakFlow.choked;
     result["effective_area_from"] = model->areaFrom;
     result["assumed"] = model->assumed;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
 #include <ostream>
 
+#include "air/isentropic.hpp"
 #include "field_points.hpp"
 
 namespace euryth::commands {
@@ -20,11 +22,19 @@ int callShortSide(const Request& request, std::ostream& out)
     const VolumeFlow flow = flowOf(request.flow);
     const FieldJob loaded = loadField(request, field::kFull);
     const auto verdict = judgement::shortSide(*loaded.virtualPort, loaded.room, flow);
+    const Speed sonic = air::speedAtMach(loaded.room, 1.0);
+    if (verdict.peak > sonic) {
+        throw CallError(kJobHasErrors,
+                        "--flow-m3s: so much does not pass " + loaded.port->id + "; over the short side the air would run at " +
+                            number(std::round(verdict.peak.si())).dump() + " m/s, and " +
+                            number(std::round(sonic.si())).dump() + " m/s is the speed of sound there");
+    }
     Json result;
     result["peak_speed_m_s"] = number(verdict.peak.si());
     result["h_max"] = number(verdict.greatestShape);
     result["lifts_off"] = verdict.liftsOff();
-    result["lift_off_s_mm"] = numberOrNull(verdict.liftsOffAt, inMm);
+    result["lift_off_s_mm"] = numberOrNull(verdict.liftsOff() ? verdict.liftsOffAt : std::nullopt, inMm);
+    result["may_lift_off_s_mm"] = numberOrNull(verdict.liftsOff() ? std::nullopt : verdict.liftsOffAt, inMm);
     result["warning"] = verdict.near() || verdict.liftsOff();
     out << result.dump(2) << '\n';
     return kDone;

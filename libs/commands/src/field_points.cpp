@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "field_points.hpp"
 
+#include <filesystem>
 #include <fstream>
 #include <ostream>
 #include <sstream>
@@ -15,6 +16,8 @@ FieldJob loadField(const Request& request, const field::Fineness& fineness)
     FieldJob loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
     loaded.port = &portOrThrow(loaded.job, request.port);
     loaded.room = judgement::roomOrStandardAir(loaded.job.bench);
+    request.say("working out the air in " + loaded.port->id + ", " +
+                (fineness.layers == field::kFull.layers ? "60,000" : "8,000") + " nodes");
     loaded.virtualPort = judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), fineness);
     if (!loaded.virtualPort)
         throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.virtualPort.missing);
@@ -23,9 +26,13 @@ FieldJob loadField(const Request& request, const field::Fineness& fineness)
 
 std::vector<geometry::Point3> pointsOf(const std::string& path)
 {
+    std::error_code code;
     std::ifstream in(path, std::ios::binary);
-    if (!in)
-        throw CallError(kFileTrouble, path + ": cannot be opened");
+    if (!in || !std::filesystem::is_regular_file(path, code))
+        throw CallError(kFileTrouble, path + ": cannot be opened, or is no file on disk");
+    constexpr std::uintmax_t most = 64u << 20;
+    if (std::filesystem::file_size(path, code) > most)
+        throw CallError(kFileTrouble, path + ": is over 64 MB; that is more than a table of places");
     std::ostringstream content;
     content << in.rdbuf();
     const auto rows = imports::splitTable(content.view());

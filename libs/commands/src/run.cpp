@@ -3,8 +3,14 @@
 
 #include <algorithm>
 #include <array>
+#include <chrono>
+#include <condition_variable>
+#include <cstdio>
+#include <cstdlib>
+#include <mutex>
 #include <ostream>
 #include <span>
+#include <thread>
 
 #include <boost/program_options.hpp>
 
@@ -73,18 +79,20 @@ void printHelp(std::ostream& out)
         if (!entry.call)
             out << ' ' << entry.name;
     }
-    out << "\n\nResults go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
+    out << "\n\nEvery call takes --stop-after SECONDS, after which it ends with exit code 3 and a word.\n"
+           "Results go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
            "2 wrong usage, 3 a file cannot be read or written, or a run has failed.\n";
 }
 
 Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arguments)
 {
     Request request;
+    std::string stopAfter;
     po::options_description options;
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
         "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts))(
         "rpm", po::value(&request.rpm))("flow-m3s", po::value(&request.flow))("points", po::value(&request.points))(
-        "quality", po::value(&request.quality));
+        "quality", po::value(&request.quality))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);
@@ -96,7 +104,7 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         po::notify(given);
         for (const auto& [name, value] : given) {
             const bool takes =
-                name == "job" || name == entry.mayHave || std::ranges::find(entry.options, name) != entry.options.end();
+                name == "job" || name == "stop-after" || name == entry.mayHave || std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
                 throw CallError(kWrongUsage, std::string(entry.name) + " takes no --" + name + usage);
         }
@@ -106,13 +114,42 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
             if (!given.contains(std::string(option)))
                 throw CallError(kWrongUsage, "--" + std::string(option) + " is missing" + usage);
         }
+        if (given.contains("stop-after")) {
+            request.stopAfter = plainNumber(stopAfter);
+            if (!request.stopAfter || !(*request.stopAfter > 0.0))
+                throw CallError(kWrongUsage, "--stop-after: '" + stopAfter + "' must be a number of seconds over 0");
+        }
     } catch (const po::error& e) {
         throw CallError(kWrongUsage, e.what() + usage);
     }
     return request;
 }
 
-int dispatch(const std::vector<std::string>& arguments, std::ostream& out)
+/// Ends the whole process when the time is over, whatever it is at: files are only ever replaced whole.
+class TimeLimit {
+public:
+    explicit TimeLimit(const std::optional<double>& seconds)
+    {
+        if (!seconds)
+            return;
+        m_thread = std::jthread([seconds = *seconds](const std::stop_token& stop) {
+            std::mutex mutex;
+            std::unique_lock lock(mutex);
+            std::condition_variable_any changed;
+            const bool stopped = changed.wait_for(lock, stop, std::chrono::duration<double>(seconds),
+                                                  [&] { return stop.stop_requested(); });
+            if (stopped)
+                return;
+            std::fprintf(stderr, "stopped after %g seconds (--stop-after); nothing has been written\n", seconds);
+            std::_Exit(kFileTrouble);
+        });
+    }
+
+private:
+    std::jthread m_thread;
+};
+
+int dispatch(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err)
 {
     if (arguments.empty())
         throw CallError(kWrongUsage, "which call? euryth-cli --help lists them");
@@ -130,7 +167,10 @@ int dispatch(const std::vector<std::string>& arguments, std::ostream& out)
         throw CallError(kWrongUsage, "there is no call '" + name + "'; euryth-cli --help lists them");
     if (!entry->call)
         throw CallError(kWrongUsage, "'" + name + "' is not built yet in this version");
-    return entry->call(parseRequest(*entry, {arguments.begin() + 1, arguments.end()}), out);
+    Request request = parseRequest(*entry, {arguments.begin() + 1, arguments.end()});
+    request.messages = &err;
+    const TimeLimit limit(request.stopAfter);
+    return entry->call(request, out);
 }
 
 }  // namespace
@@ -139,7 +179,7 @@ int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostre
 {
     int code = kDone;
     try {
-        code = dispatch(arguments, out);
+        code = dispatch(arguments, out, err);
     } catch (const CallError& e) {
         err << e.what() << '\n';
         return e.code();

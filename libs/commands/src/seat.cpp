@@ -20,9 +20,10 @@ int callSeat(const Request& request, std::ostream& out)
     result["scribe_radius_mm"] = number(inMm(geometry::scribeRadius(*stack)));
     result["scribe_depth_mm"] = number(inMm(job::scribeBelow(job.house, port.side)));
     result["stack_depth_mm"] = number(inMm(stack->depth));
-    result["scriber_setting_mm"] =
-        port.valve.pilot ? number(inMm(geometry::scriberSetting(*stack, *port.valve.pilot))) : Json(nullptr);
-    result["measured_throat_mm"] = numberOrNull(port.valve.throat, inMm);
+    put(result, "scriber_setting_mm",
+        port.valve.pilot ? number(inMm(geometry::scriberSetting(*stack, *port.valve.pilot))) : Json(nullptr),
+        "the pilot's diameter");
+    put(result, "measured_throat_mm", numberOrNull(port.valve.throat, inMm), "the throat was not measured");
     result["cuts"] = Json::array();
     for (const geometry::PlacedCut& cut : stack->cuts) {
         result["cuts"].push_back({{"angle_deg", number(inDegrees(cut.face.angle))},

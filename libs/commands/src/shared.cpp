@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <array>
 #include <charconv>
+#include <cmath>
+#include <ostream>
 
 #include "call.hpp"
 #include "files/job_file.hpp"
@@ -44,6 +46,25 @@ Json number(double value)
     return rounded;
 }
 
+void Request::say(const std::string& text) const
+{
+    if (messages)
+        *messages << text << std::endl;  // at once: somebody waits
+}
+
+void put(Json& json, const std::string& key, const Json& numberOrNull, const std::string& missing)
+{
+    json[key] = numberOrNull;
+    if (!numberOrNull.is_null())
+        return;
+    std::string name = key;
+    for (const std::string_view unit : {"_mm", "_m_s", "_percent"}) {
+        if (name.ends_with(unit))
+            name.resize(name.size() - unit.size());
+    }
+    json[name + "_missing"] = missing;
+}
+
 Json numberOrNull(const std::optional<double>& value) { return value ? number(*value) : Json(nullptr); }
 
 std::optional<double> plainNumber(const std::string& text)
@@ -51,7 +72,8 @@ std::optional<double> plainNumber(const std::string& text)
     double value = 0.0;
     const char* end = text.data() + text.size();
     const auto read = std::from_chars(text.data(), end, value);
-    return read.ec == std::errc{} && read.ptr == end ? std::optional(value) : std::nullopt;
+    // "nan" and "inf" are read as well, and are no numbers to compute with.
+    return read.ec == std::errc{} && read.ptr == end && std::isfinite(value) ? std::optional(value) : std::nullopt;
 }
 
 VolumeFlow flowOf(const std::string& text)

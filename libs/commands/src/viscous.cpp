@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
 #include <ostream>
 
 #include "exports/flow_case.hpp"
@@ -26,8 +27,14 @@ int callViscous(const Request& request, std::ostream& out)
     const exports::Quality quality = qualityOf(request.quality);
     const auto points = pointsOf(request.points);
     const FieldJob loaded = loadField(request, field::kCoarse);
+    // A little less than the call may take, so that the child processes are ended in an orderly way.
+    constexpr double usual = 3600.0;
+    constexpr double before = 0.95;
+    const auto limit = std::chrono::seconds(
+        std::max<long>(1, std::lround(before * std::min(usual, request.stopAfter.value_or(usual)))));
+    request.say("viscous run of " + loaded.port->id + ", at most " + std::to_string(limit.count()) + " s");
     viscous::Task task{
-        loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, std::chrono::hours(1), {}};
+        loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, limit, {}};
     const auto solved = viscous::solve(task);
     if (!solved)
         throw CallError(kFileTrouble, "viscous run: " + solved.error());

@@ -56,8 +56,10 @@ std::vector<std::vector<std::size_t>> cellsBeside(const field::Mesh& mesh, const
 /// how many places a section has, from roof to floor.
 void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size_t across)
 {
-    const std::array edge{judgement::kDeadShare};
-    scene.dead = std::move(field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edge).front().pieces);
+    const std::array edges{judgement::kDeadShare, judgement::kWeakShare};
+    auto lines = field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edges);
+    scene.dead = std::move(lines.front().pieces);
+    scene.weak = std::move(lines.back().pieces);
     std::vector<bool> inAir(onward.size(), false);  // and not in the metal of boss or stem
     for (const auto& face : scene.sheet.faces) {
         for (const std::uint32_t corner : face)
@@ -220,6 +222,7 @@ void FieldLongView::paint(QPainter& painter, const Theme& theme) const
         painter.drawPolygon(polygon(m_scene.doubtful));
         painter.setBrush(Qt::NoBrush);
     }
+    paintWeakEdge(painter, theme, m_scene.weak, [this](Point p) { return toPixel(p); });
     paintDeadEdge(painter, theme, m_scene.dead, [this](Point p) { return toPixel(p); });
     painter.setPen(solidPen(theme.ink, 2.0));
     painter.drawPolyline(polygon(m_scene.roof));

@@ -14,5 +14,8 @@ double shownSpeed(const FieldPicture& picture, double speed, const geometry::Poi
 /// The edge of a dead region, on a light line, so that it shows on every colour.
 void paintDeadEdge(QPainter& painter, const Theme& theme, const std::vector<std::array<geometry::Point, 2>>& pieces,
                    const std::function<QPointF(geometry::Point)>& toPixel);
+/// The edge of weak air, thinner and broken.
+void paintWeakEdge(QPainter& painter, const Theme& theme, const std::vector<std::array<geometry::Point, 2>>& pieces,
+                   const std::function<QPointF(geometry::Point)>& toPixel);
 
 }  // namespace euryth::drawing

@@ -81,8 +81,10 @@ FieldSectionScene fieldSection(const FieldPicture& picture, Length s)
         std::vector<double> onward;
         for (const field::Vector3& v : slice.velocities)
             onward.push_back(v.x * slice.area);
-        const std::array edge{judgement::kDeadShare};
-        scene.dead = std::move(field::isoLines(slice.places, onward, slice.faces, edge).front().pieces);
+        const std::array edges{judgement::kDeadShare, judgement::kWeakShare};
+        auto lines = field::isoLines(slice.places, onward, slice.faces, edges);
+        scene.dead = std::move(lines.front().pieces);
+        scene.weak = std::move(lines.back().pieces);
     }
     scene.sheet.places = std::move(slice.places);
     scene.sheet.faces = std::move(slice.faces);
@@ -150,6 +152,7 @@ void FieldSectionView::paint(QPainter& painter, const Theme& theme) const
         painter.drawPolygon(wall);
         painter.setBrush(Qt::NoBrush);
     }
+    paintWeakEdge(painter, theme, m_scene.weak, [this](Point p) { return toPixel(p); });
     paintDeadEdge(painter, theme, m_scene.dead, [this](Point p) { return toPixel(p); });
     QPen reach(QColor(255, 255, 255, 150), 1.0);
     reach.setStyle(Qt::DotLine);

@@ -157,4 +157,16 @@ void paintDeadEdge(QPainter& painter, const Theme& theme, const std::vector<std:
     }
 }
 
+void paintWeakEdge(QPainter& painter, const Theme& theme, const std::vector<std::array<geometry::Point, 2>>& pieces,
+                   const std::function<QPointF(geometry::Point)>& toPixel)
+{
+    painter.setPen(solidPen(Qt::white, 3.0));
+    for (const auto& piece : pieces)
+        painter.drawLine(toPixel(piece[0]), toPixel(piece[1]));
+    // Every second piece alone, which reads as a dashed line whatever their length.
+    painter.setPen(solidPen(theme.danger, 1.4));
+    for (std::size_t i = 0; i < pieces.size(); i += 2)
+        painter.drawLine(toPixel(pieces[i][0]), toPixel(pieces[i][1]));
+}
+
 }  // namespace euryth::drawing

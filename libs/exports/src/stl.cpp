@@ -3,6 +3,7 @@
 
 #include "exports/mesh_files.hpp"
 #include "number_text.hpp"
+#include "units/printable.hpp"
 
 namespace euryth::exports {
 
@@ -45,8 +46,9 @@ void addEnd(std::string& text, const std::vector<Point3>& ring, bool first)
 
 }  // namespace
 
-std::string stlText(const judgement::PortShape& shape, const std::string& name)
+std::string stlText(const judgement::PortShape& shape, const std::string& title)
 {
+    const std::string name = units::printable(title);
     constexpr std::size_t perSector = 8;
     constexpr std::size_t between = 5;
     const geometry::Loft loft = geometry::loftOf(shape.sections, perSector, between);

@@ -79,6 +79,8 @@ public:
         if (!json->is_string())
             return fail(key, "must be a text in quotes, is " + kindOf(*json));
         value = json->get<std::string>();
+        if (value.empty())
+            m_known.erase(std::string(key));  // says no more than an absent one, but is not ours to drop
     }
 
     void requiredText(std::string_view key, std::string& value)
@@ -91,13 +93,13 @@ public:
     template <std::size_t N, class Enum>
     void choice(std::string_view key, const std::array<std::string_view, N>& names, Enum& value)
     {
-        std::string word;
-        requiredText(key, word);
-        const auto found = std::ranges::find(names, word);
-        if (found != names.end())
-            value = static_cast<Enum>(found - names.begin());
-        else if (!word.empty())
-            fail(key, "must be " + oneOf(names) + ", is \"" + word + "\"");
+        const Json* json = find(key);
+        if (!json)
+            return fail(key, "is missing; " + oneOf(names) + " is wanted");
+        const auto found = json->is_string() ? std::ranges::find(names, json->get<std::string>()) : names.end();
+        if (found == names.end())
+            return fail(key, "must be " + oneOf(names) + ", is " + kindOf(*json));
+        value = static_cast<Enum>(found - names.begin());
     }
 
     template <class T>
@@ -130,10 +132,14 @@ public:
             return fail(key, "must be a list of words in brackets, is " + kindOf(*json));
         for (const Json& item : *json) {
             const auto found = item.is_string() ? std::ranges::find(names, item.get<std::string>()) : names.end();
-            if (found == names.end())
+            if (found == names.end()) {
                 fail(key, "may hold " + oneOf(names) + ", holds " + kindOf(item));
-            else
-                values[static_cast<std::size_t>(found - names.begin())] = true;
+                continue;
+            }
+            bool& value = values[static_cast<std::size_t>(found - names.begin())];
+            if (value)
+                fail(key, "holds \"" + std::string(*found) + "\" twice; keep one of them");
+            value = true;
         }
     }
 
@@ -179,7 +185,7 @@ public:
     {
         for (const auto& [key, value] : m_object.items()) {
             if (!m_known.contains(key))
-                keys.emplace_back(key, value.dump());
+                keys.emplace_back(key, value.dump(-1, ' ', false, Json::error_handler_t::replace));
         }
     }
 

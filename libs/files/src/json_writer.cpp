@@ -34,6 +34,7 @@ std::string JsonWriter::quoted(std::string_view text)
 void JsonWriter::raw(std::string_view key, std::string_view json)
 {
     appendLine(m_members, indent(m_depth + 1) + quoted(key) + ": " + std::string(json));
+    m_written.emplace(key);
 }
 
 std::string JsonWriter::finished() const { return bracketed('{', m_members, '}', m_depth); }
@@ -98,6 +99,8 @@ void JsonWriter::ports(std::string_view key, const std::vector<job::Port>& ports
 void JsonWriter::unknown(const job::UnknownKeys& keys)
 {
     for (const auto& [key, json] : keys) {
+        if (m_written.contains(key))
+            continue;  // an empty text of the file that has got a value since
         raw(key, canonicalText(nlohmann::ordered_json::parse(json), m_depth + 1));
         m_knows = true;
     }

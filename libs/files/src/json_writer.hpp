@@ -2,6 +2,7 @@
 #pragma once
 
 #include <nlohmann/json.hpp>
+#include <set>
 #include <string>
 #include <type_traits>
 #include <vector>
@@ -145,6 +146,7 @@ private:
     void writeList(std::string_view key, const std::vector<std::string>& items);
 
     std::string m_members;
+    std::set<std::string, std::less<>> m_written;
     int m_depth = 0;
     bool m_knows = false;
     bool m_whole = false;

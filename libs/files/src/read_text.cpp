@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <fstream>
 #include <set>
-#include <sstream>
 
 namespace euryth::files {
 
@@ -41,6 +40,11 @@ public:
         if (depth > kDeepestNesting)
             throw Refused{{"the file", "has more than " + std::to_string(kDeepestNesting) +
                                            " brackets inside each other; a job has no more than 8"}};
+        // A record is searched from its start for each key, so that a huge one would take minutes.
+        constexpr std::size_t mostKeys = 5000;
+        if (!m_keys.empty() && m_keys.back().size() > mostKeys)
+            throw Refused{{"the file", "has a record of more than " + std::to_string(mostKeys) +
+                                           " keys; a job's have under a hundred"}};
         if (event == Json::parse_event_t::object_start)
             m_keys.emplace_back();
         else if (event == Json::parse_event_t::object_end)
@@ -101,17 +105,21 @@ tl::expected<std::string, ReadError> readWhole(const std::filesystem::path& path
     std::error_code code;
     if (std::filesystem::is_directory(path, code))
         return fileError("is a folder; a file is wanted");
+    // A pipe or a device may never answer, or never end.
+    if (std::filesystem::exists(path, code) && !std::filesystem::is_regular_file(path, code))
+        return fileError("is a pipe or a device; a file on disk is wanted");
     std::ifstream in(path, std::ios::binary);
-    if (!in)
-        return fileError("cannot be opened; does it exist, and may it be read?");
     const auto size = std::filesystem::file_size(path, code);
-    if (!code && size > kLargestFile)
+    if (!in || code)
+        return fileError("cannot be opened; does it exist, and may it be read?");
+    if (size > kLargestFile)
         return fileError("is over 256 MB; that is no file of Euryth");
-    std::ostringstream content;
-    content << in.rdbuf();
+    std::string content(static_cast<std::size_t>(size), '\0');
+    in.read(content.data(), static_cast<std::streamsize>(size));
+    content.resize(static_cast<std::size_t>(in.gcount()));
     if (in.bad())
         return fileError("cannot be read to its end");
-    return std::move(content).str();
+    return content;
 }
 
 }  // namespace euryth::files

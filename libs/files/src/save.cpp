@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <array>
 #include <cerrno>
 #include <cstdlib>
 #include <cstring>
@@ -9,6 +10,7 @@
 #include <sstream>
 
 #include <fcntl.h>
+#include <signal.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
@@ -20,11 +22,48 @@ namespace {
 
 std::string because(const std::string& what) { return what + ": " + std::strerror(errno); }
 
+/// How the files beside a target begin: with the machine, so that another one's are known as such.
+std::string prefixOf(const std::filesystem::path& target)
+{
+    std::array<char, 256> host{};
+    ::gethostname(host.data(), host.size() - 1);
+    return "." + target.filename().string() + "." + host.data() + "-";
+}
+
+/// Removes what a process of this machine left beside the target when it was killed while saving.
+void removeLeftovers(const std::filesystem::path& target)
+{
+    const std::string prefix = prefixOf(target);
+    const auto folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
+    std::error_code code;
+    for (const auto& entry : std::filesystem::directory_iterator(folder, code)) {
+        const std::string name = entry.path().filename().string();
+        if (!name.starts_with(prefix))
+            continue;
+        const long process = std::strtol(name.c_str() + prefix.size(), nullptr, 10);
+        if (process > 0 && ::kill(static_cast<pid_t>(process), 0) != 0 && errno == ESRCH)
+            std::filesystem::remove(entry.path(), code);  // one that stays is no harm
+    }
+}
+
+/// Without this a power cut could take back the new name of a file that is on disk.
+void flushFolderOf(const std::filesystem::path& target)
+{
+    const auto folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
+    const int descriptor = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    if (descriptor < 0)
+        return;
+    ::fsync(descriptor);  // where a file system cannot, the file itself is on disk all the same
+    ::close(descriptor);
+}
+
 /// A new file beside the target that goes away again unless it was renamed over it.
 class FileBeside {
 public:
-    explicit FileBeside(const std::filesystem::path& target) : m_name(target.string() + ".XXXXXX")
+    explicit FileBeside(const std::filesystem::path& target)
+        : m_name((target.parent_path() / (prefixOf(target) + std::to_string(::getpid()) + ".XXXXXX")).string())
     {
+        removeLeftovers(target);
         m_descriptor = ::mkstemp(m_name.data());
     }
     FileBeside(const FileBeside&) = delete;
@@ -112,6 +151,7 @@ tl::expected<void, std::string> putInPlace(FileBeside& file, const std::filesyst
 {
     if (!file.renameOver(target))
         return tl::unexpected(because("cannot replace " + target.string()));
+    flushFolderOf(target);
     if (hook)
         hook(SaveStep::Renamed);
     return {};

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <charconv>
 #include <cmath>
 #include <numbers>
 
@@ -161,6 +162,41 @@ double metresPerUnit(int insertionUnits)
 
 }  // namespace
 
+std::optional<std::string> absurdCount(std::string_view dxf)
+{
+    const auto nextLine = [&](std::string_view& rest) {
+        const std::size_t end = std::min(rest.find('\n'), rest.size());
+        std::string_view line = rest.substr(0, end);
+        rest.remove_prefix(std::min(end + 1, rest.size()));
+        while (!line.empty() && (line.front() == ' ' || line.front() == '\t'))
+            line.remove_prefix(1);
+        while (!line.empty() && (line.back() == '\r' || line.back() == ' '))
+            line.remove_suffix(1);
+        return line;
+    };
+    const auto lines = static_cast<long long>(std::ranges::count(dxf, '\n')) + 1;
+    std::string_view rest = dxf;
+    std::string_view entity;
+    while (!rest.empty()) {
+        const std::string_view code = nextLine(rest);
+        const std::string_view value = nextLine(rest);
+        if (code == "0")
+            entity = value;
+        const bool counts = (entity == "LWPOLYLINE" && code == "90") ||
+                            (entity == "SPLINE" && (code == "72" || code == "73" || code == "74")) ||
+                            (entity == "LEADER" && code == "76") || (entity == "HATCH" && (code == "91" || code == "93"));
+        if (!counts)
+            continue;
+        long long count = 0;
+        const auto read = std::from_chars(value.data(), value.data() + value.size(), count);
+        if (read.ec != std::errc{} || count < 0 || count > lines) {
+            return "says that a " + std::string(entity) + " has " + std::string(value.substr(0, 20)) +
+                   " points or knots; the whole file has " + std::to_string(lines) + " lines";
+        }
+    }
+    return std::nullopt;
+}
+
 tl::expected<ImportedOutline, std::string> outlineFromDxf(const std::filesystem::path& path)
 {
     Collector collector;
@@ -168,6 +204,11 @@ tl::expected<ImportedOutline, std::string> outlineFromDxf(const std::filesystem:
     if (!dxf.in(path.string(), &collector))
         return tl::unexpected(path.string() + " cannot be read as a DXF drawing");
     const double scale = metresPerUnit(collector.insertionUnits);
+    if (collector.pieces.size() > kMostPoints) {
+        return tl::unexpected("the drawing has " + std::to_string(collector.pieces.size()) +
+                              " loose lines and arcs, at most " + std::to_string(kMostPoints) +
+                              " can be joined: draw the section as one closed polyline");
+    }
     auto shapes = std::move(collector.closed);
     for (auto& shape : joined(std::move(collector.pieces)))
         shapes.push_back(std::move(shape));

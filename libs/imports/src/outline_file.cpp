@@ -18,6 +18,8 @@ constexpr std::uintmax_t kLargestFile = 32u << 20;
 tl::expected<std::string, std::string> contentOf(const std::filesystem::path& path)
 {
     std::error_code code;
+    if (std::filesystem::exists(path, code) && !std::filesystem::is_regular_file(path, code))
+        return tl::unexpected(path.string() + " is no file on disk");
     const auto size = std::filesystem::file_size(path, code);
     if (!code && size > kLargestFile)
         return tl::unexpected(path.string() + " is over 32 MB; that is no outline");
@@ -35,6 +37,11 @@ tl::expected<ImportedOutline, std::string> largestOf(std::vector<geometry::Outli
 {
     std::string trouble = "there is no closed shape in it";
     std::erase_if(shapes, [&](const geometry::Outline& shape) {
+        if (shape.points.size() > kMostPoints) {
+            trouble = "the outline has " + std::to_string(shape.points.size()) + " corners, at most " +
+                      std::to_string(kMostPoints) + " can be computed with: thin it out first";
+            return true;
+        }
         const auto problem = geometry::problemOf(shape);
         if (problem)
             trouble = "the outline " + *problem;
@@ -78,8 +85,14 @@ tl::expected<ImportedOutline, std::string> outlineFromFile(const std::filesystem
 {
     std::string ending = path.extension().string();
     std::ranges::transform(ending, ending.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-    if (ending == ".dxf")
-        return outlineFromDxf(path);
+    if (ending == ".dxf") {
+        // The library reads the file itself, but takes every count in it at its word.
+        return contentOf(path).and_then([&](const std::string& text) -> tl::expected<ImportedOutline, std::string> {
+            if (const auto problem = absurdCount(text))
+                return tl::unexpected(path.string() + " " + *problem);
+            return outlineFromDxf(path);
+        });
+    }
     return contentOf(path).and_then([&](const std::string& text) {
         return ending == ".svg" ? outlineFromSvg(text) : outlineFromTable(text, units);
     });

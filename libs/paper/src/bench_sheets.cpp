@@ -7,6 +7,7 @@
 #include "job/field.hpp"
 #include "job/plans.hpp"
 #include "layout.hpp"
+#include "units/printable.hpp"
 
 namespace euryth::paper {
 
@@ -88,6 +89,11 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts)
     add(parts.scribe, scribeCards);
     add(parts.window, windowSheets);
     add(parts.templates, templateSheets);
+    for (Sheet& sheet : sheets) {
+        sheet.title = units::printable(sheet.title);
+        for (Note& note : sheet.notes)
+            note.text = units::printable(note.text);
+    }
     return sheets;
 }
 

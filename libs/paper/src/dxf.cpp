@@ -22,7 +22,8 @@ class PassingFile {
 public:
     PassingFile()
     {
-        m_path = (std::filesystem::temp_directory_path() / "euryth-dxf-XXXXXX").string();
+        std::error_code none;
+        m_path = (std::filesystem::temp_directory_path(none) / "euryth-dxf-XXXXXX").string();
         const int handle = mkstemp(m_path.data());
         m_made = handle >= 0;
         if (m_made)
@@ -142,7 +143,12 @@ tl::expected<std::string, std::string> dxfText(const std::vector<Sheet>& sheets)
     dxf.writeObjectsEnd(*w);
     w->dxfEOF();
     w->close();
-    return file.text();
+    std::string text = file.text();
+    // The library does not say when the disk is full; the end mark tells whether all of it is there.
+    const auto end = text.find_last_not_of(" \r\n");
+    if (end == std::string::npos || end < 2 || text.compare(end - 2, 3, "EOF") != 0)
+        return tl::unexpected(std::string("the folder for passing files is full, or cannot be written to"));
+    return text;
 }
 
 }  // namespace euryth::paper

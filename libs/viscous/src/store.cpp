@@ -97,6 +97,35 @@ std::optional<judgement::CellAir> cellsOf(const json& record, const field::Mesh&
     return cells;
 }
 
+/// Stops the reading of CBOR at brackets inside each other deeper than any run has: the reader goes one call deeper for
+/// each.
+class Shallow : public nlohmann::json_sax<json> {
+public:
+    bool null() override { return true; }
+    bool boolean(bool) override { return true; }
+    bool number_integer(number_integer_t) override { return true; }
+    bool number_unsigned(number_unsigned_t) override { return true; }
+    bool number_float(number_float_t, const string_t&) override { return true; }
+    bool string(string_t&) override { return true; }
+    bool binary(binary_t&) override { return true; }
+    bool key(string_t&) override { return true; }
+    bool start_object(std::size_t) override { return deeper(); }
+    bool end_object() override { return higher(); }
+    bool start_array(std::size_t) override { return deeper(); }
+    bool end_array() override { return higher(); }
+    bool parse_error(std::size_t, const std::string&, const nlohmann::detail::exception&) override { return false; }
+
+private:
+    bool deeper() { return ++m_depth <= kDeepest; }
+    bool higher()
+    {
+        --m_depth;
+        return true;
+    }
+    static constexpr int kDeepest = 16;
+    int m_depth = 0;
+};
+
 /// A number of a record within a range, or nothing.
 std::optional<double> numberOf(const json& record, const char* key, double least, double most)
 {
@@ -233,6 +262,9 @@ tl::expected<StoredRun, std::string> unpacked(std::string_view content)
     const std::string bytes = unsqueezed(content);
     if (bytes.empty())
         return wrong("is not compressed by gzip, or is cut off");
+    Shallow shallow;
+    if (!json::sax_parse(bytes, &shallow, json::input_format_t::cbor))
+        return wrong("is not a viscous run of Euryth, or is broken");
     constexpr bool strict = true;
     constexpr bool exceptions = false;
     const json record = json::from_cbor(bytes, strict, exceptions);
@@ -290,7 +322,7 @@ KeptRuns keptRuns(const std::filesystem::path& folder)
     std::error_code problem;
     std::vector<std::filesystem::path> paths;
     for (const auto& entry : std::filesystem::directory_iterator(folder, problem)) {
-        if (entry.path().extension() == kSuffix)
+        if (entry.path().extension() == kSuffix && entry.is_regular_file(problem))
             paths.push_back(entry.path());
     }
     std::ranges::sort(paths);

@@ -175,7 +175,7 @@ QWidget* AreaPlanView::makePlans()
     m_table->setTabKeyNavigation(false);
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(22);
-    m_table->setFixedHeight(112);
+    m_table->setFixedHeight(88);
     m_table->setMinimumWidth(200);
     panel->body()->addWidget(m_table);
     TextEdit::Source name;
@@ -192,6 +192,20 @@ QWidget* AreaPlanView::makePlans()
     };
     auto* nameEdit = new TextEdit(m_context, std::move(name));
     nameEdit->setObjectName(QStringLiteral("planName"));
+    TextEdit::Source note;
+    note.tip = tr("A note on the current plan: what it is for");
+    note.get = [this] {
+        const job::Port* port = m_context.workspace.port();
+        return port ? QString::fromStdString(port->planNote) : QString();
+    };
+    note.set = [this](const QString& typed) {
+        const auto port = m_context.workspace.portIndex();
+        return port ? m_context.workspace.document().edit(
+                          tr("Note on plan"), [&](job::Job& job) { job.ports[*port].planNote = typed.toStdString(); })
+                    : QString();
+    };
+    auto* noteEdit = new TextEdit(m_context, std::move(note));
+    noteEdit->setObjectName(QStringLiteral("planNote"));
     auto* copy = new QPushButton(tr("Copy"));
     copy->setObjectName(QStringLiteral("copyPlan"));
     copy->setToolTip(tr("Puts this plan aside under its name and goes on with a copy"));
@@ -221,6 +235,7 @@ QWidget* AreaPlanView::makePlans()
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(4);
     buttons->addWidget(nameEdit, 1);
+    panel->body()->addWidget(noteEdit);
     for (QPushButton* button : {copy, m_take, m_remove})
         buttons->addWidget(button);
     panel->body()->addLayout(buttons);

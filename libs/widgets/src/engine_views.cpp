@@ -71,7 +71,7 @@ QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp
 QString fillingRow(const app::Workspace& w, const Curve& curve)
 {
     const auto& filling = curve.run.filling;
-    QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve));
+    QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped());
     row += cell(plain(w, curve.run.machIndex, 2)) + cell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
            cell(w.text(Kind::Depression, filling.peakDepression.si())) +
            cell(w.text(Kind::Percent, filling.chokedShare)) +
@@ -102,7 +102,7 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     if (!known->otherMissing.empty())
         text += tr("Other port missing: %1. ").arg(QString::fromStdString(known->otherMissing));
     const auto& model = known->curves.front().model;
-    text += tr("By %1. No wave action.").arg(QString::fromStdString(model.areaFrom));
+    text += tr("By %1. No wave action.").arg(QString::fromStdString(model.areaFrom).toHtmlEscaped());
     for (const std::string& assumed : model.assumed)
         text += tr(" Assumed: %1.").arg(QString::fromStdString(assumed));
     return text;
@@ -141,7 +141,7 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
                             .arg(plain(w, flow.stations[flow.fastest].mach, 2), placeOf(w, curve, flow)) +
                         (flow.choked ? tr(", choked there") : QString()));
         };
-        rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve)) + pair(curve.onBench, first.onBench) +
+        rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped()) + pair(curve.onBench, first.onBench) +
                 pair(curve.onEngine, first.onEngine) + cell(flowText(curve, curve.choked.flow)) +
                 cell(placeOf(w, curve, curve.choked)) + QStringLiteral("</tr>");
     }
@@ -283,6 +283,7 @@ QWidget* makeBenchEngineView(Context context, app::EngineResults& results)
     auto* panel = new Panel(tr("The same port on the bench and on the engine"));
     panel->addTool(new OtherPort(context, results));
     auto* trap = heading({});
+    trap->setTextFormat(Qt::PlainText);
     trap->setObjectName(QStringLiteral("trapText"));
     trap->setWordWrap(true);
     auto* table = liveLabel(context, [] { return QString(); });

@@ -7,6 +7,7 @@
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QPainter>
+#include <QPointer>
 #include <QStyledItemDelegate>
 
 namespace euryth::widgets {
@@ -68,7 +69,34 @@ public:
         model->setData(index, static_cast<QLineEdit*>(editor)->text(), Qt::EditRole);
     }
 
+protected:
+    /// Enters at once. Qt would do it by a queued call, and keys that came while the window was busy would go into the
+    /// cell that the hand has left.
+    bool eventFilter(QObject* watched, QEvent* event) override
+    {
+        auto* editor = qobject_cast<QWidget*>(watched);
+        if (editor && event->type() == QEvent::KeyPress) {
+            switch (static_cast<QKeyEvent*>(event)->key()) {
+            case Qt::Key_Return:
+            case Qt::Key_Enter: return leave(editor, SubmitModelCache);
+            case Qt::Key_Tab: return leave(editor, EditNextItem);
+            case Qt::Key_Backtab: return leave(editor, EditPreviousItem);
+            default: break;
+            }
+        }
+        return QStyledItemDelegate::eventFilter(watched, event);
+    }
+
 private:
+    bool leave(QWidget* editor, EndEditHint hint)
+    {
+        const QPointer<QWidget> alive(editor);
+        emit commitData(editor);
+        if (alive)  // a change of the table's rows closes it by itself
+            emit closeEditor(editor, hint);
+        return true;
+    }
+
     [[nodiscard]] int pixels() const { return m_context.look.bigDigits() ? kBigPixels : drawing::text::kNormal; }
 
     Context m_context;

@@ -78,6 +78,7 @@ QWidget* areaRules(Context context)
     form.job(row++, 0, tr("Fast from"), field::fastRatio, Kind::Number, house(&H::fastRatio));
     form.job(row++, 0, tr("Slow under"), field::slowRatio, Kind::Number, house(&H::slowRatio));
     form.job(row++, 0, tr("Dead under"), field::deadRatio, Kind::Number, house(&H::deadRatio));
+    form.job(row++, 0, tr("Cuts gain at least"), field::leastGain, Kind::Percent, house(&H::leastGain));
     panel->body()->addLayout(grid);
     panel->body()->addStretch(1);
     return panel;

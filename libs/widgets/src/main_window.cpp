@@ -117,6 +117,7 @@ QWidget* MainWindow::makeTopBar()
     }
     row->addWidget(menus);
     m_title = new QLabel;
+    m_title->setTextFormat(Qt::PlainText);
     m_title->setObjectName(QStringLiteral("jobTitle"));
     row->addWidget(m_title, 1);
     m_stages = new QButtonGroup(this);
@@ -217,7 +218,7 @@ void MainWindow::refresh()
     if (document.isDirty())
         title += tr(" (not saved)");
     m_title->setText(m_title->fontMetrics().elidedText(title, Qt::ElideRight, 250));
-    m_title->setToolTip(document.path().isEmpty() ? document.displayName() : document.path());
+    m_title->setToolTip((document.path().isEmpty() ? document.displayName() : document.path()).toHtmlEscaped());
     // Big digits need the room, and whoever types from two metres away reads no sentences.
     m_calls->setVisible(!m_context.look.bigDigits());
     const bool port = workspace.port() != nullptr;
@@ -338,9 +339,12 @@ void MainWindow::openFile(const QString& path)
         return;
     auto& document = m_context.workspace.document();
     const QString holder = document.lockedBy(path);
-    if (!holder.isEmpty() && !m_prompts.openAsCopy(this, holder))
+    const auto how = holder.isEmpty() ? Prompts::Held::TakeOver : m_prompts.openHeld(this, holder);
+    if (how == Prompts::Held::Cancel)
         return;
-    const QString problem = holder.isEmpty() ? document.open(path) : document.openCopy(path);
+    const QString problem = holder.isEmpty()               ? document.open(path)
+                            : how == Prompts::Held::Copy ? document.openCopy(path)
+                                                         : document.takeOver(path);
     if (!problem.isEmpty())
         m_prompts.tell(this, tr("The job cannot be opened"), path + QStringLiteral("\n\n") + problem);
     else
@@ -421,13 +425,43 @@ bool MainWindow::save(bool askName)
         QString::fromUtf8(files::kJobSuffix.data(), static_cast<qsizetype>(files::kJobSuffix.size()));
     if (!path.endsWith(QStringLiteral(".json")))
         path += suffix;
-    const QString problem = document.saveAs(path);
-    if (!problem.isEmpty()) {
-        m_prompts.tell(this, tr("The job is not saved"), problem);
-        return false;
+    if (QFileInfo(path) == QFileInfo(document.path()) && document.changedOutside()) {
+        switch (m_prompts.changedOutside(this, bothVersions(document))) {
+        case Prompts::Outside::Cancel: return false;
+        case Prompts::Outside::Elsewhere: return save(true);
+        case Prompts::Outside::TakeTheirs: {
+            const QString trouble = document.open(path);
+            if (!trouble.isEmpty())
+                m_prompts.tell(this, tr("The job cannot be opened"), trouble);
+            return trouble.isEmpty();
+        }
+        case Prompts::Outside::Overwrite: break;  // theirs stays among the backups
+        }
     }
+    const QString problem = document.saveAs(path);
+    if (!problem.isEmpty())
+        return m_prompts.saveElsewhere(this, problem) && save(true);
     opened(path);
     return true;
+}
+
+QString MainWindow::bothVersions(const app::Document& document)
+{
+    const auto count = [](const job::Job& job) {
+        std::size_t stations = 0;
+        for (const job::Port& port : job.ports)
+            stations += port.stations.size();
+        return tr("%1 ports, %2 stations").arg(job.ports.size()).arg(stations);
+    };
+    const QFileInfo file(document.path());
+    const auto theirs = files::loadJob(document.path().toStdString());
+    const QString on = !file.exists() ? tr("the file is gone")
+                       : theirs       ? tr("on disk: %1, written %2")
+                                      .arg(count(*theirs), file.lastModified().toString(QStringLiteral("yyyy-MM-dd hh:mm:ss")))
+                                : tr("on disk: %1, which is no job that can be read").arg(file.fileName());
+    return tr("%1 has been changed since it was opened or saved here.\n\n%2\nhere: %3\n\nSaving over it keeps the file on "
+              "disk among the backups.")
+        .arg(file.fileName(), on, count(document.job()));
 }
 
 void MainWindow::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)

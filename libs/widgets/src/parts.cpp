@@ -39,6 +39,7 @@ void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }
 QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
 {
     auto* label = new QLabel(text, parent);
+    label->setTextFormat(Qt::PlainText);  // names of ports and photos are no markup
     label->setFont(drawing::font(drawing::text::kSecond));
     const auto paint = [label, &look = context.look] {
         label->setStyleSheet(QStringLiteral("color: %1").arg(look.theme().ink2.name()));
@@ -51,6 +52,9 @@ QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
 MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_context(context)
 {
     setWordWrap(true);
+    setTextFormat(Qt::PlainText);
+    // However long a text is, the window keeps its width; all of it is in the tooltip.
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     setFont(drawing::font(drawing::text::kSecond));
     setMinimumHeight(34);
     setAlignment(Qt::AlignLeft | Qt::AlignTop);
@@ -80,7 +84,10 @@ void MessageLine::refresh()
 {
     const auto& theme = m_context.look.theme();
     setStyleSheet(QStringLiteral("color: %1").arg((m_error.isEmpty() ? theme.ink2 : theme.danger).name()));
-    setText(m_error.isEmpty() ? m_hint : QStringLiteral("▲ ") + m_error);
+    constexpr int longest = 300;
+    const QString text = m_error.isEmpty() ? m_hint : QStringLiteral("▲ ") + m_error;
+    setText(text.size() > longest ? text.left(longest) + QStringLiteral("…") : text);
+    setToolTip(text.size() > longest ? text.toHtmlEscaped() : QString());
 }
 
 FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
@@ -111,6 +118,7 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
     column->addLayout(row);
     column->addWidget(m_reason);
     connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
+    connect(m_edit, &QLineEdit::returnPressed, m_edit, &QLineEdit::selectAll);  // what is typed next is the next value
     connect(&context.workspace, &app::Workspace::refreshed, this, &FieldEdit::refresh);
     connect(&context.look, &Look::changed, this, &FieldEdit::refresh);
     refresh();
@@ -169,9 +177,21 @@ bool FieldEdit::eventFilter(QObject* watched, QEvent* event)
         m_edit->selectAll();
         return true;
     }
-    if (event->type() == QEvent::FocusIn)
-        QMetaObject::invokeMethod(m_edit, &QLineEdit::selectAll, Qt::QueuedConnection);
-    return QWidget::eventFilter(watched, event);
+    // At once, not by a queued call: keys that were typed ahead would be in the field by then, and be selected away.
+    if (event->type() == QEvent::FocusIn) {
+        m_selectOnRelease = static_cast<QFocusEvent*>(event)->reason() == Qt::MouseFocusReason;
+        if (!m_selectOnRelease)
+            m_edit->selectAll();
+    }
+    if (event->type() == QEvent::KeyPress)
+        m_selectOnRelease = false;
+    const bool handled = QWidget::eventFilter(watched, event);
+    if (event->type() == QEvent::MouseButtonRelease && m_selectOnRelease) {
+        m_selectOnRelease = false;
+        m_edit->selectAll();
+        return true;
+    }
+    return handled;
 }
 
 TextEdit::TextEdit(Context context, Source source, QWidget* parent)

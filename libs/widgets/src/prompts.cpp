@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QInputDialog>
 #include <QMessageBox>
+#include <QPlainTextEdit>
 #include <QPushButton>
+#include <QVBoxLayout>
 
 #include "units/parse.hpp"
 #include "widgets/main_window.hpp"
@@ -36,6 +39,62 @@ Prompts::Unsaved askUnsaved(QWidget* parent, const QString& name)
     if (answer == QMessageBox::Save)
         return Prompts::Unsaved::Save;
     return answer == QMessageBox::Discard ? Prompts::Unsaved::Discard : Prompts::Unsaved::Cancel;
+}
+
+/// A text of many lines scrolls, so that its button stays on the screen; all of it can be copied.
+void tellAll(QWidget* parent, const QString& title, const QString& text)
+{
+    constexpr int mostLines = 12;
+    constexpr int longest = 2000;
+    if (text.count(QLatin1Char('\n')) < mostLines && text.size() < longest) {
+        QMessageBox box(QMessageBox::Warning, title, text, QMessageBox::Ok, parent);
+        box.setTextFormat(Qt::PlainText);
+        box.setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+        box.exec();
+        return;
+    }
+    QDialog dialog(parent);
+    dialog.setWindowTitle(title);
+    auto* column = new QVBoxLayout(&dialog);
+    auto* all = new QPlainTextEdit(text);
+    all->setReadOnly(true);
+    all->setObjectName(QStringLiteral("longText"));
+    column->addWidget(all);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    column->addWidget(buttons);
+    dialog.resize(640, 420);
+    dialog.exec();
+}
+
+Prompts::Held askHeld(QWidget* parent, const QString& holder)
+{
+    QMessageBox box(QMessageBox::Question, MainWindow::tr("Open elsewhere"), holder, QMessageBox::Cancel, parent);
+    box.setTextFormat(Qt::PlainText);
+    box.setInformativeText(MainWindow::tr("Open its content as a job of its own, to be saved under another name? Or take "
+                                          "it over, if that window is no more: whoever still has it open is told when "
+                                          "saving."));
+    const auto* copy = box.addButton(MainWindow::tr("Open a copy"), QMessageBox::AcceptRole);
+    const auto* take = box.addButton(MainWindow::tr("Take over"), QMessageBox::DestructiveRole);
+    box.exec();
+    if (box.clickedButton() == copy)
+        return Prompts::Held::Copy;
+    return box.clickedButton() == take ? Prompts::Held::TakeOver : Prompts::Held::Cancel;
+}
+
+Prompts::Outside askChangedOutside(QWidget* parent, const QString& both)
+{
+    QMessageBox box(QMessageBox::Warning, MainWindow::tr("Changed by somebody else"), both, QMessageBox::Cancel, parent);
+    box.setTextFormat(Qt::PlainText);
+    const auto* elsewhere = box.addButton(MainWindow::tr("Save mine under another name…"), QMessageBox::AcceptRole);
+    const auto* mine = box.addButton(MainWindow::tr("Save mine over it"), QMessageBox::DestructiveRole);
+    const auto* theirs = box.addButton(MainWindow::tr("Take theirs, drop mine"), QMessageBox::DestructiveRole);
+    box.exec();
+    if (box.clickedButton() == elsewhere)
+        return Prompts::Outside::Elsewhere;
+    if (box.clickedButton() == mine)
+        return Prompts::Outside::Overwrite;
+    return box.clickedButton() == theirs ? Prompts::Outside::TakeTheirs : Prompts::Outside::Cancel;
 }
 
 Prompts::Leftover askLeftover(QWidget* parent, const app::Recovery::Left& left)
@@ -110,14 +169,15 @@ Prompts dialogPrompts()
     prompts.leftover = askLeftover;
     prompts.swapWith = askSwap;
     prompts.knownLength = askLength;
-    prompts.tell = [](QWidget* parent, const QString& title, const QString& text) {
-        QMessageBox::warning(parent, title, text);
-    };
-    prompts.openAsCopy = [](QWidget* parent, const QString& holder) {
-        return QMessageBox::question(parent, MainWindow::tr("Open elsewhere"),
-                                     holder + QLatin1Char('\n') +
-                                         MainWindow::tr("Open its content as a job of its own, to be saved under "
-                                                        "another name?")) == QMessageBox::Yes;
+    prompts.tell = tellAll;
+    prompts.openHeld = askHeld;
+    prompts.changedOutside = askChangedOutside;
+    prompts.saveElsewhere = [](QWidget* parent, const QString& problem) {
+        QMessageBox box(QMessageBox::Warning, MainWindow::tr("The job is not saved"), problem, QMessageBox::Cancel, parent);
+        box.setTextFormat(Qt::PlainText);
+        const auto* other = box.addButton(MainWindow::tr("Save in another place…"), QMessageBox::AcceptRole);
+        box.exec();
+        return box.clickedButton() == other;
     };
     prompts.guide = [](QWidget* parent, Context context) {
         GuideDialog dialog(context, parent);

@@ -100,6 +100,7 @@ QWidget* openingFields(Context context, const QString& title, job::Opening job::
     form.port(0, 1, tr("Height"), field::openingHeight, Kind::Length, member(&job::Opening::height));
     form.port(1, 0, tr("Moved left by"), field::shiftLeft, Kind::Length, member(&job::Opening::shiftLeft));
     form.port(1, 1, tr("Moved up by"), field::shiftUp, Kind::Length, member(&job::Opening::shiftUp));
+    form.port(2, 0, tr("Corner radius"), field::openingRadius, Kind::Length, member(&job::Opening::radius));
     column->addLayout(grid);
     column->addWidget(
         liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysis().*step); }));
@@ -112,8 +113,10 @@ QString photoText(const app::Workspace& workspace)
     if (!port || port->photos.empty())
         return tr("No photos of this port (Port, Add a photo).");
     QStringList names;
-    for (const job::Photo& photo : port->photos)
-        names << QString::fromStdString(photo.file);
+    for (const job::Photo& photo : port->photos) {
+        const QString file = QString::fromStdString(photo.file);
+        names << (photo.note.empty() ? file : tr("%1 (%2)").arg(file, QString::fromStdString(photo.note)));
+    }
     return tr("Photos: %1").arg(names.join(QStringLiteral(", ")));
 }
 
@@ -161,6 +164,22 @@ QWidget* makeRunnerForm(Context context)
     column->addWidget(
         openingFields(context, tr("Gasket at the window"), &job::Port::gasket, &judgement::PortAnalysis::gasketStep));
     column->addWidget(liveLabel(context, [context] { return photoText(context.workspace); }));
+    TextEdit::Source photoNote;
+    photoNote.label = tr("Note on the last photo");
+    photoNote.tip = tr("What it shows: a crack, a lip, dye");
+    photoNote.get = [context] {
+        const job::Port* port = context.workspace.port();
+        return port && !port->photos.empty() ? QString::fromStdString(port->photos.back().note) : QString();
+    };
+    photoNote.set = [context](const QString& typed) {
+        const auto port = context.workspace.portIndex();
+        if (!port || context.workspace.port()->photos.empty())
+            return tr("add a photo first (Port, Add a photo)");
+        return context.workspace.document().edit(tr("Note on photo"), [&](job::Job& job) {
+            job.ports[*port].photos.back().note = typed.toStdString();
+        });
+    };
+    column->addWidget(new TextEdit(context, std::move(photoNote)));
     column->addStretch(1);
     return page;
 }

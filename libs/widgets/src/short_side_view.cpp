@@ -124,10 +124,14 @@ QString holdsText(const app::Workspace& w, const judgement::ShortSideHolds& hold
 QString chokeText(const app::Workspace& w, const judgement::LocalChoke& choke, const air::AirState& room)
 {
     const double volume = choke.flow.si() / air::density(room).si();
-    QString text = tr("The first place to go sonic: %1, %2 from the window, at %3 of room air (%4 of what chokes the "
-                      "smallest section as a whole).")
-                       .arg(QString::fromStdString(choke.name), w.text(Kind::Position, choke.s.si()),
-                            w.text(Kind::Flow, volume), w.text(Kind::Percent, choke.shareOfSection));
+    QString text =
+        choke.s ? tr("The first place to go sonic: %1, %2 from the window, at %3 of room air (%4 of what chokes the "
+                     "smallest section as a whole).")
+                      .arg(QString::fromStdString(choke.name), w.text(Kind::Position, choke.s->si()),
+                           w.text(Kind::Flow, volume), w.text(Kind::Percent, choke.shareOfSection))
+                : tr("No place goes sonic before the smallest section as a whole, at %1 of room air: everywhere the wall is "
+                     "nearer than a pitot's reach.")
+                      .arg(w.text(Kind::Flow, volume));
     if (!choke.missing.empty())
         return text +
                tr(" What has to pull for that is not known. Missing: %1.").arg(QString::fromStdString(choke.missing));

@@ -101,6 +101,20 @@ QWidget* makeStationForm(Context context)
         3, 0, tr("Stem, length in section"), f::stemLength, Kind::Length,
         [](auto& st) -> auto& { return st.stem.length; }, nothing);
     column->addLayout(blocked);
+    column->addWidget(heading(tr("Place in the head, middle of the section (empty: laid out)")));
+    auto* place = newGrid();
+    FormBuilder placeForm(context, *place);
+    const auto pose = [&](int row, int col, const QString& label, const job::Field& fld, Kind kind, auto member) {
+        placeForm.station(
+            row, col, label, fld, kind, [=](auto& st) -> auto& { return st.pose.*member; }, nothing);
+    };
+    using P = job::MeasuredPose;
+    pose(0, 0, tr("Along x"), f::poseX, Kind::Length, &P::x);
+    pose(1, 0, tr("To the left y"), f::poseY, Kind::Length, &P::y);
+    pose(2, 0, tr("Up z"), f::poseZ, Kind::Length, &P::z);
+    pose(3, 0, tr("Pitch"), f::pitch, Kind::Angle, &P::pitch);
+    pose(4, 0, tr("Yaw"), f::yaw, Kind::Angle, &P::yaw);
+    column->addLayout(place);
     column->addWidget(heading(tr("Sectioned head: parts and the saw's kerf")));
     auto* sawn = newGrid();
     using S = job::Sectioned;

@@ -442,6 +442,7 @@ QWidget* shroudPanel(Context context, const Plan& plan)
     panel->body()->addLayout(grid);
     panel->body()->addWidget(new ShroudCanvas(context, plan), 1);
     auto* text = liveLabel(context, [context, plan] { return shroudText(context.workspace, *plan); });
+    text->setTextFormat(Qt::RichText);
     text->setObjectName(QStringLiteral("shroudPlan"));
     panel->body()->addWidget(text);
     return panel;

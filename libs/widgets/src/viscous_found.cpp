@@ -75,12 +75,16 @@ QString percentChange(const app::Workspace& w, double from, double to)
 }
 
 /// What the choice of the mesh changes: the uncertainty.
-QString meshText(const app::Workspace& w, const ViscousRuns& runs, const judgement::PortShape& shape)
+QString meshText(const app::Workspace& w, const ViscousRuns& runs, const judgement::PortShape& shape,
+                 exports::Quality quality)
 {
     const auto change = app::meshChange(runs, shape);
+    if (!change && quality == exports::Quality::Coarse)
+        return tr("1 mesh, the coarse one: it ranks ports and places, its values are not to be told. A run with \"second "
+                  "mesh\" ticked tells more.");
     if (!change)
-        return tr("One mesh only. A run with \"second mesh\" ticked tells.");
-    return tr("%1 against %2 mesh: fastest %3, loss %4, dead %5, least that flows %6 apart. No better are these.")
+        return tr("1 mesh. A run with \"second mesh\" ticked tells how much it changes.");
+    return tr("2 meshes, %1 against %2: fastest %3, loss %4, dead %5, least that flows %6 apart. No better are these.")
         .arg(qualityName(change->coarser), qualityName(change->finer),
              percentChange(w, change->from.fastest.si(), change->to.fastest.si()),
              percentChange(w, change->from.lost.si(), change->to.lost.si()),
@@ -160,12 +164,15 @@ QString numbersText(const app::Workspace& w, const app::VirtualProbe& probe, con
                                  .arg(w.text(Kind::Percent, throat.flowing), w.text(Kind::Percent, narrowest.flowing),
                                       w.text(Kind::Position, narrowest.s.si())));
     text += row(tr("Dead"), deadText(w, air));
+    text += row(tr("Weak"), tr("%1 under %2 of the mean, the dead air included")
+                                .arg(w.text(Kind::Volume, air.weakVolume().si()),
+                                     w.text(Kind::Percent, judgement::kWeakShare)));
     text += row(tr("Lets go"), letsGoText(w, air, *side.instantAir));
     text += row(tr("Loses"), worstStretch(w, air));
     text +=
         row(tr("Swings"), tr("up to %1 of the mean at %2: much is a hint of flutter")
                               .arg(w.text(Kind::Percent, swings->turbulence), w.text(Kind::Position, swings->s.si())));
-    return text + row(tr("Sure?"), meshText(w, runs, *side.shape)) + QStringLiteral("</table>");
+    return text + row(tr("Sure?"), meshText(w, runs, *side.shape, run.solved.quality)) + QStringLiteral("</table>");
 }
 
 /// What there is to say while there is no run of this shape.

@@ -39,7 +39,7 @@ QWidget* makeViscousView(Context context, app::VirtualProbe& probe, ViscousRuns&
     constexpr int runWidth = 296;
     run->setFixedWidth(runWidth);
     auto* longPanel = new Panel(tr("Long section"));
-    longPanel->setNote(tr("red: edge of dead air; ring: fastest"));
+    longPanel->setNote(tr("red: edge of dead air (under a tenth of the mean); broken: of weak air (under 0.3); ring: fastest"));
     auto* along = new FieldLongCanvas(context, probe);
     along->setObjectName(QStringLiteral("viscousLong"));
     longPanel->body()->addWidget(along, 1);

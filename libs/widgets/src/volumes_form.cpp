@@ -68,6 +68,21 @@ TextEdit* castingText(Context context, std::size_t index, const QString& label, 
     return new TextEdit(context, std::move(source));
 }
 
+/// A text of the job as a whole.
+template <class Text>
+TextEdit* jobText(Context context, const QString& label, const QString& tip, Text text)
+{
+    TextEdit::Source source;
+    source.label = label;
+    source.tip = tip;
+    source.get = [=] { return QString::fromStdString(text(context.workspace.job())); };
+    source.set = [=](const QString& typed) {
+        return context.workspace.document().edit(tr("Change %1").arg(label),
+                                                 [&](job::Job& job) { text(job) = typed.toStdString(); });
+    };
+    return new TextEdit(context, std::move(source));
+}
+
 /// One row for each casting of the job, made anew when their number changes.
 class CastingRows : public QWidget {
 public:
@@ -128,6 +143,15 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(4, 6, 4, 0);
     column->setSpacing(6);
+    auto* names = newGrid();
+    names->addWidget(jobText(
+                         context, tr("Job"), tr("What the job is called"), [](auto& j) -> auto& { return j.title; }),
+                     0, 0);
+    names->addWidget(jobText(
+                         context, tr("Used for"), tr("What the engine is for: street, trials, hill climb"),
+                         [](auto& j) -> auto& { return j.engine.use; }),
+                     0, 1);
+    column->addLayout(names);
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     form.port(

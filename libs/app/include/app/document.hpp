@@ -4,6 +4,7 @@
 #include <functional>
 #include <memory>
 
+#include <QByteArray>
 #include <QLockFile>
 #include <QObject>
 #include <QString>
@@ -68,6 +69,13 @@ public:
     QString openCopy(const QString& path);
     /// Writes the job, keeping the file as it was among the backups; returns the reason why not, or an empty text.
     QString saveAs(const QString& path);
+    /// True where the file of the open job is another one on disk than it was when it was last read or written here:
+    /// somebody else has changed or removed it.
+    [[nodiscard]] bool changedOutside() const;
+    /// Opens a file that another Euryth has, or had, open: its lock is taken away. The other one says so when it saves.
+    QString takeOver(const QString& path);
+    /// A number that no other job opened or made in this process has.
+    [[nodiscard]] quint64 identity() const { return m_identity; }
 
     /// Who has a job file open, in words, or an empty text when nobody else has.
     [[nodiscard]] QString lockedBy(const QString& path) const;
@@ -84,6 +92,8 @@ private:
     void set(std::shared_ptr<const job::Job> job);
     /// Takes the lock of a path, giving up the one held; returns who has it, in words, or an empty text.
     QString take(const QString& path);
+    /// What the file is now, so that a change by somebody else shows.
+    void noteFile();
     void start(job::Job job, const QString& path);
 
     std::shared_ptr<const job::Job> m_job;
@@ -93,6 +103,8 @@ private:
     int m_openGroup = 0;
     std::unique_ptr<QLockFile> m_lock;
     QString m_remark;
+    QByteArray m_onDisk;  ///< hash of the file as it was last read or written; empty where there is none
+    quint64 m_identity = 0;
 };
 
 }  // namespace euryth::app

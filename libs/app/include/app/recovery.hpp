@@ -41,8 +41,8 @@ public:
     QString recover(const Left& left);
     static void discard(const Left& left);
 
-    /// Writes or removes the file now, without waiting for the event loop.
-    void flush();
+    /// Writes or removes the file now, without waiting for the event loop; false where it cannot be written.
+    bool flush();
 
 signals:
     /// The unsaved state cannot be kept, and why; empty once it can again.

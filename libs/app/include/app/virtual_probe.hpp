@@ -113,7 +113,7 @@ private:
     judgement::TipPlace m_tip;
     bool m_placed = false;
     std::optional<std::size_t> m_port;
-    std::string m_title;  ///< what is set here belongs to the job of this title,
+    quint64 m_identity = 0;  ///< what is set here belongs to the job of this identity,
     std::string m_id;     ///< and to its port of this name
     std::optional<std::size_t> m_station;
     Against m_against = Against::Pushes;

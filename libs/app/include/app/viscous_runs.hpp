@@ -107,7 +107,7 @@ private:
     int m_filing = 0;
     std::stop_source m_stop;
     QString m_path;       ///< the results belong to the job of this file
-    std::string m_title;  ///< and title: jobs that were never saved have no file
+    quint64 m_identity = 0;  ///< and identity: jobs that were never saved have no file
     QString m_trouble;
     QThreadPool m_pool;
     QThreadPool m_files;

@@ -287,9 +287,16 @@ std::string_view name(Face face)
 
 bool CutPlan::makesWorse() const
 {
-    const bool areaBetter = before.areaMiss && after.areaMiss && *after.areaMiss < *before.areaMiss;
-    const bool speedBetter = before.highestRatio && after.highestRatio && *after.highestRatio < *before.highestRatio;
-    return !cuts.empty() && !areaBetter && !speedBetter;
+    const auto gain = [](const std::optional<double>& from, const std::optional<double>& to) {
+        return from && to ? *from - *to : 0.0;
+    };
+    const double area = gain(before.areaMiss, after.areaMiss);
+    const double speed = gain(before.highestRatio, after.highestRatio);
+    constexpr double rounding = 1e-3;  // of depths to whole steps
+    const bool neither = area <= 0.0 && speed <= 0.0;
+    const bool areaPaid = area < -rounding && speed < leastGain;
+    const bool speedPaid = speed < -rounding && area < leastGain;
+    return !cuts.empty() && (neither || areaPaid || speedPaid);
 }
 
 CutPlan planCuts(const CutProblem& problem, const CutWeights& weights)
@@ -300,6 +307,7 @@ CutPlan planCuts(const CutProblem& problem, const CutWeights& weights)
     Solution solution = solve(problem, weights);
     plan.depths = std::move(solution.depths);
     plan.converged = solution.converged;
+    plan.leastGain = problem.limits.leastGain;
     plan.before = stateOf(problem, DepthField(problem.stations.size()));
     plan.after = stateOf(problem, plan.depths);
     plan.cuts = groupCuts(problem, plan);

@@ -130,7 +130,7 @@ LocalChoke firstSonic(const Mesh& mesh, const air::AirState& room, Length fromWa
         const double middle = (low + high) / 2.0;
         if (const auto flow = iteration.at(MassFlow::fromSi(middle))) {
             low = middle;
-            choke = {MassFlow::fromSi(middle), flow->fastestLayer, flow->fastestCell, middle / choked};
+            choke = {MassFlow::fromSi(middle), flow->fastestCell, flow->fastestLayer, middle / choked};
         } else {
             high = middle;
         }

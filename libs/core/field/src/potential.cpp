@@ -258,6 +258,8 @@ Potential PotentialSolver::solve(const std::vector<double>& density, const std::
     const auto first = static_cast<std::ptrdiff_t>(mesh.perLayer);
     Eigen::ConjugateGradient<LayeredMatrix, Eigen::Lower | Eigen::Upper, PiecewisePreconditioner> solver;
     solver.setTolerance(tolerance);
+    constexpr int most = 3000;  // a port needs about a hundred; a folded or broken mesh would never settle
+    solver.setMaxIterations(most);
     usePieces(mesh, solver.preconditioner());
     solver.compute(system.matrix);
     const Eigen::VectorXd start = Eigen::Map<const Eigen::VectorXd>(result.value.data() + first, inner);

@@ -97,19 +97,21 @@ Opening gapAt(const ValveGeometry& valve, Length lift)
     const auto seat = seatProfile(valve, *stack);
     const auto moving = valveProfile(valve, stack->cuts[stack->seat].face.angle);
     double least = frustum(seat.front().from, {0.0, 1.0});
-    bool faces = false;
+    double faces = 2.0 * least;
     for (const Stretch& fixed : seat) {
         for (const Stretch& other : moving) {
             const double here = leastBetween(fixed, other, lift.si());
-            if (here < least)
-                faces = fixed.seals && other.seals;
+            if (fixed.seals && other.seals)
+                faces = here;
             least = std::min(least, here);
         }
     }
+    // Where two stretches meet, the smallest frustum may lie a hair beyond the end of the faces.
+    constexpr double alike = 1.02;
     // The faces overlap, seen square to them, until the lift has drawn them apart along the cone.
     const Angle beta = stack->cuts[stack->seat].face.angle;
     const bool overlap = lift.si() * sin(beta) <= (valve.face - valve.edgeInset / cos(beta)).si();
-    return {Area::fromSi(2.0 * pi * std::sqrt(least)), faces && overlap ? OpeningStage::Seat : OpeningStage::Edges};
+    return {Area::fromSi(2.0 * pi * std::sqrt(least)), overlap && faces <= least * alike ? OpeningStage::Seat : OpeningStage::Edges};
 }
 
 Opening openingAt(const ValveGeometry& valve, Length lift)

@@ -53,8 +53,12 @@ public:
     template <class T>
     void measured(const Field& f, const std::optional<T>& value)
     {
-        if (value)
-            number(f, *value);
+        if (!value)
+            return;
+        const std::size_t before = m_problems.size();
+        number(f, *value);
+        if (m_problems.size() > before && siOf(*value) == 0.0)
+            m_problems.back().text += "; leave it empty where it is not known";
     }
     template <class T>
     void extra(const Field& f, const std::optional<T>& value)
@@ -172,6 +176,22 @@ void checkSectioned(const MeasuredSection& section, const std::string& here, std
     compare("height_mm", section.shape.height, section.sectioned.height());
 }
 
+/// No head has so much of anything; sums that look at all pairs would take minutes.
+template <class T>
+bool tooMany(const std::vector<T>& items, std::size_t most, const std::string& place, std::vector<Problem>& problems)
+{
+    if (items.size() <= most)
+        return false;
+    problems.push_back(
+        {place, "must hold at most " + std::to_string(most) + " entries, holds " + std::to_string(items.size())});
+    return true;
+}
+constexpr std::size_t kMostStations = 500;
+constexpr std::size_t kMostPoints = 5000;
+constexpr std::size_t kMostSets = 2000;
+constexpr std::size_t kMostReadings = 2000;
+constexpr std::size_t kMostPorts = 256;
+
 /// True where the shape of a section can be computed with.
 bool checkShape(const MeasuredSection& section, const std::string& here, std::vector<Problem>& problems)
 {
@@ -184,6 +204,8 @@ bool checkShape(const MeasuredSection& section, const std::string& here, std::ve
         return corners.empty() && section.shape.width > Length{} && section.shape.height > Length{};
     }
     case SectionKind::Outline: {
+        if (tooMany(section.points, kMostPoints, here + "section/points_mm", problems))
+            return false;
         const auto problem = geometry::problemOf(geometry::Outline{section.points});
         if (problem)
             problems.push_back({here + "section/points_mm", *problem});
@@ -196,6 +218,8 @@ bool checkShape(const MeasuredSection& section, const std::string& here, std::ve
 
 void checkStations(const Port& port, const std::string& path, std::vector<Problem>& problems)
 {
+    if (tooMany(port.stations, kMostStations, path + "stations", problems))
+        return;
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         const Station& station = port.stations[i];
         const std::string here = path + "stations/" + std::to_string(i) + "/";
@@ -252,10 +276,13 @@ void checkBranch(const Job& job, std::size_t index, const std::string& path, std
 
 void checkProbes(const Port& port, const std::string& path, std::vector<Problem>& problems)
 {
+    if (tooMany(port.probes, kMostSets, path + "probes", problems))
+        return;
     std::set<std::string> seen;
     for (std::size_t i = 0; i < port.probes.size(); ++i) {
         const ProbeSet& probe = port.probes[i];
         const std::string here = path + "probes/" + entryName(probe, i) + "/";
+        tooMany(probe.readings, kMostReadings, here + "readings", problems);
         if (probe.id.empty())
             problems.push_back({here + "id", "must not be empty"});
         else if (!seen.insert(probe.id).second)
@@ -271,6 +298,8 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
 
 void checkHouse(const House& house, std::vector<Problem>& problems)
 {
+    if (house.name.empty())
+        problems.push_back({"house/name", "must not be empty; leave it out for the usual rules"});
     if (house.deadRatio > house.slowRatio)
         problems.push_back({"house/dead_ratio", "must not be over slow_ratio"});
     if (house.unrepairableLeastWall < house.leastWall)
@@ -373,6 +402,8 @@ std::vector<Problem> check(const Job& job)
         if (!castings.insert(job.castings[i].id).second)
             problems.push_back({"castings/" + entryName(job.castings[i], i) + "/id", "must be used once"});
     }
+    if (tooMany(job.ports, kMostPorts, "ports", problems))
+        return problems;
     std::set<std::string> seen;
     for (std::size_t i = 0; i < job.ports.size(); ++i) {
         const Port& port = job.ports[i];

@@ -64,7 +64,11 @@ std::optional<std::string> rangeProblem(const Field& field, double si)
     const std::string text = fileText(field, si);  // so that 2 mm, which is not quite 0.002 m, counts as 2
     const double value = parsed(text.data(), text.data() + text.size());
     if (range.lowExcluded ? value <= range.low : value < range.low) {
-        const std::string limit = (range.lowExcluded ? "must be over " : "must be at least ") + shortestText(range.low);
+        // Nothing, or less than nothing, is no small value but a slip.
+        const bool over = range.lowExcluded || (range.low > 0.0 && value <= 0.0);
+        const std::string limit =
+            over ? "must be over " + shortestText(range.lowExcluded ? range.low : 0.0)
+                 : "must be at least " + shortestText(range.low);
         return limit + ", is " + withUnit(value);
     }
     if (value > range.high)

@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "field/field.hpp"
+#include "judged_speeds.hpp"
 #include "plan_calls.hpp"
 #include "survey_calls.hpp"
 
@@ -237,7 +239,10 @@ private:
         call.title << capitalised(placeName(*probe.station)) << ", " << pointName(probe.readings[choke->point].at)
                    << ", chokes first";
         call.text << choke->speed << " where the section's mean is " << probe.traverse->mean << " ("
-                  << Ratio{choke->ratio} << "), the fastest of all sets, by " << m_analysis.speedsFrom << ".";
+                  << Ratio{choke->ratio} << "), the fastest of all sets, by " << m_analysis.speedsFrom;
+        if (choke->probe)
+            tellSet(call.text, m_port.probes[*choke->probe]);
+        call.text << ".";
         if (choke->sonicRpm) {
             call.text << " Sonic from about " << *choke->sonicRpm;
             if (m_analysis.demand && *choke->sonicRpm < m_analysis.demand->rpm * 1.1)
@@ -280,6 +285,16 @@ private:
                    "is at the speed of sound with the valve open by half its lift or more; no wave action"));
     }
 
+    /// Which set a number is of, and under what it was read.
+    static void tellSet(Phrase& text, const job::ProbeSet& set)
+    {
+        text << " of set " << set.id;
+        if (set.lift)
+            text << " at " << *set.lift << " of lift";
+        if (set.depression)
+            text << (set.lift ? " and " : " at ") << *set.depression;
+    }
+
     void placeAt(Call& call, std::size_t probe, std::size_t point)
     {
         call.probe = probe;
@@ -307,6 +322,7 @@ private:
             call.text << "The mean is of the " << Number{static_cast<double>(probe.traverse->measuredCount()), 0}
                       << " that were.";
         }
+        nearWall(probe, id);
         if (probe.flowAgainstBench && std::abs(*probe.flowAgainstBench) >= kFlowDoubt) {
             Call& call = add("flow:" + id, Severity::Warning, Stage::Probe);
             call.probe = probe.index;
@@ -316,8 +332,27 @@ private:
                       << *m_port.probes[probe.index].benchFlow << ". A wrong reading, or a wrong area.";
             call.workings.push_back(Phrase()
                                     << "flow = mean " << probe.traverse->mean << " x net area "
-                                    << job::netArea(m_port.stations[*probe.station]) << " = " << probe.traverse->flow);
+                                    << job::netArea(m_port.stations[*probe.station]) << " = " << probe.traverse->flow
+                                    << "; as mass flow, " << Percent{probe.traverse->massShare}
+                                    << " of that, since the air has thinned on its way to speed");
         }
+    }
+
+    /// A probe nearer to the wall than its own tip reads the wall's layer and its own blockage.
+    void nearWall(const ProbeResult& probe, const std::string& id)
+    {
+        const geometry::Section& section = m_analysis.sections[*probe.station];
+        const auto tooNear = std::ranges::count_if(probe.readings, [&](const probing::PointReading& r) {
+            return r.speed &&
+                   geometry::distanceToWall(section, probing::toSection(r.at, section)) < field::kPitotDistance.si();
+        });
+        if (tooNear == 0)
+            return;
+        Call& call = add("near-wall:" + id, Severity::Note, Stage::Probe);
+        call.probe = probe.index;
+        call.title << "Set " << id << " has " << Number{static_cast<double>(tooNear), 0} << " readings next to the wall";
+        call.text << "Nearer than " << field::kPitotDistance
+                  << " a pitot reads its own blockage. They count as they are; do not trust them alone.";
     }
 
     void deadPoints(const ProbeResult& probe, const std::string& id)
@@ -432,14 +467,16 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& 
     std::optional<ChokePoint> choke;
     const bool read = analysis.speedSource == SpeedSource::Readings;
     const auto& sets = analysis.judgedBy();
-    for (std::size_t i = 0; i < sets.size(); ++i) {
+    const auto comparable = comparableSets(port, analysis);
+    Speed most;
+    for (const std::size_t i : comparable) {
         const ProbeResult& probe = sets[i];
-        if (!probe.traverse)
-            continue;
         const std::size_t point = probe.traverse->fastest();
         const probing::PointResult& fastest = probe.traverse->points[point];
-        if (choke && *fastest.speed <= choke->speed)
+        const Speed atOne = *fastest.speed * toOneDepression(analysis, comparable.front(), i);
+        if (choke && atOne <= most)
             continue;
+        most = atOne;
         choke = ChokePoint{
             i, read ? std::optional(probe.index) : std::nullopt, point, *fastest.speed, *fastest.ratio, std::nullopt};
         if (analysis.demand && flows) {

@@ -72,7 +72,7 @@ Phrase rangeText(const job::ShareRange& range)
 }
 
 /// The opening of the valve with the house's seat angle, at a share of the greatest lift.
-std::optional<Area> openingWith(const Outcome& outcome, double shareOfLift)
+std::optional<Area> openingWith(const Outcome& outcome, job::Side side, double shareOfLift)
 {
     if (!outcome.analysis.valve)
         return std::nullopt;
@@ -81,7 +81,8 @@ std::optional<Area> openingWith(const Outcome& outcome, double shareOfLift)
     if (!stack)
         return std::nullopt;
     valve.cuts[stack->seat].angle = outcome.job.house.seatAngle;
-    const auto cam = camOf(outcome.job.engine.intakeCam);
+    const job::Engine& engine = outcome.job.engine;
+    const auto cam = camOf(side == job::Side::Intake ? engine.intakeCam : engine.exhaustCam);
     const Length most = cam ? cam->lift : valve.head / 4.0;
     return geometry::openingAt(valve, most * shareOfLift).area;
 }
@@ -103,6 +104,7 @@ public:
         walls();
         speeds();
         work();
+        otherSide();
         return std::move(m_changes);
     }
 
@@ -154,10 +156,10 @@ private:
             "A wide throat flows at high lift; a narrow one keeps speed and a seat that lasts. Boosted builds stop "
             "early, some exhausts go very wide behind a wide seat.");
         Phrase angle;
-        const auto lowBefore = openingWith(m_before, kLowLift);
-        const auto lowAfter = openingWith(m_after, kLowLift);
-        const auto highBefore = openingWith(m_before, kHighLift);
-        const auto highAfter = openingWith(m_after, kHighLift);
+        const auto lowBefore = openingWith(m_before, side, kLowLift);
+        const auto lowAfter = openingWith(m_after, side, kLowLift);
+        const auto highBefore = openingWith(m_before, side, kHighLift);
+        const auto highAfter = openingWith(m_after, side, kHighLift);
         if (lowBefore && lowAfter && highBefore && highAfter) {
             angle << "geometric opening at a fifth of the lift " << Percent{*lowAfter / *lowBefore - 1.0}
                   << ", at half of it " << Percent{*highAfter / *highBefore - 1.0}
@@ -220,6 +222,9 @@ private:
             "wall to leave where no weld reaches", [](const auto& h) { return Phrase() << h.unrepairableLeastWall; },
             reach, why);
         rule(
+            "gauge error", [](const auto& h) { return Phrase() << h.gaugeError; }, reach,
+            "What the gauge may be off is left on every wall beside the reserve.");
+        rule(
             "greatest cut", [](const auto& h) { return Phrase() << h.greatestCut; }, reach,
             "Light work keeps the port; deep cuts change it.");
         Phrase missed;
@@ -245,6 +250,10 @@ private:
         };
         rule("limits of local speed", limits, {},
              "Tight limits find more places to work on; wide ones keep to the worst.");
+        rule(
+            "gain that cuts have to bring", [](const auto& h) { return Phrase() << Percent{h.leastGain}; }, {},
+            "Where cuts bring the areas nearer and the speeds farther from even, or the other way round, the gain has to be "
+            "worth it.");
     }
 
     [[nodiscard]] std::optional<PressureDifference> lossOf(const Outcome& o) const
@@ -270,6 +279,22 @@ private:
                        ? "port to the finished seat, which is guarded by an old valve"
                        : "stay off the line by the last pass, and blend after the seats are cut"),
             "Seats first gives the bowl its line; port first means that a slip cannot spoil a new seat.");
+    }
+
+    /// Rules of the other side differ too, and change nothing at this port.
+    void otherSide()
+    {
+        const bool intake = m_port.side == job::Side::Intake;
+        const job::Side side = intake ? job::Side::Exhaust : job::Side::Intake;
+        const std::string name = intake ? "exhaust: " : "intake: ";
+        const Phrase none(intake ? "nothing at this intake port" : "nothing at this exhaust port");
+        const char* why = "It counts for the ports of the other side.";
+        const auto other = [&](const char* what, const Print& print) { rule((name + what).c_str(), print, none, why); };
+        other("throat of the valve's diameter", [&](const auto& h) { return rangeText(job::throatRange(h, side)); });
+        other("bowl of the valve's diameter", [&](const auto& h) { return rangeText(job::bowlRange(h, side)); });
+        other("seat width", [&](const auto& h) { return Phrase() << job::seatWidth(h, side); });
+        other("scribed line below the seat", [&](const auto& h) { return Phrase() << job::scribeBelow(h, side); });
+        other("finish", [&](const auto& h) { return choice(job::kFinishKeys, job::finish(h, side)); });
     }
 
     const job::Port& m_port;

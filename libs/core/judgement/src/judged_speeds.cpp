@@ -17,7 +17,8 @@ void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& ana
 {
     const job::Station& station = port.stations[*result.station];
     const geometry::Section& section = analysis.sections[*result.station];
-    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house));
+    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house),
+                                              roomAir(job.bench));
     result.map = probing::SpeedMap::through(result.readings, section);
     if (!result.traverse)
         result.traverse.missing = "readings";
@@ -27,8 +28,9 @@ void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& ana
 std::vector<std::optional<Ratios>> probedRatios(const job::Port& port, const PortAnalysis& analysis)
 {
     std::vector<std::optional<Ratios>> ratios(port.stations.size());
-    for (const ProbeResult& probe : analysis.judgedBy()) {
-        if (!probe.station || !probe.traverse || !probe.map)
+    for (const std::size_t set : comparableSets(port, analysis)) {
+        const ProbeResult& probe = analysis.judgedBy()[set];
+        if (!probe.map)
             continue;
         const auto speeds = probe.map->beforeWall();
         Ratios here{};
@@ -58,7 +60,7 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAn
     }
     workOut(job, port, analysis, result);
     if (result.traverse && set.benchFlow && *set.benchFlow > VolumeFlow{})
-        result.flowAgainstBench = result.traverse->flow / *set.benchFlow - 1.0;
+        result.flowAgainstBench = result.traverse->flow * result.traverse->massShare / *set.benchFlow - 1.0;
     return result;
 }
 
@@ -77,6 +79,36 @@ void takeSpeeds(const job::Job& job, const job::Port& port, SpeedSource source, 
         result.readings = speeds->atStations[i];
         workOut(job, port, analysis, result);
     }
+}
+
+std::vector<std::size_t> comparableSets(const job::Port& port, const PortAnalysis& analysis)
+{
+    const auto& sets = analysis.judgedBy();
+    const bool read = analysis.speedSource == SpeedSource::Readings;
+    const auto liftOf = [&](std::size_t i) {
+        return read ? port.probes[sets[i].index].lift : std::optional<Length>{};
+    };
+    std::optional<Length> greatest;
+    for (std::size_t i = 0; i < sets.size(); ++i) {
+        if (sets[i].station && sets[i].traverse && liftOf(i))
+            greatest = std::max(greatest.value_or(Length{}), *liftOf(i));
+    }
+    constexpr Length alike = lengthFromMm(0.5);
+    std::vector<std::size_t> comparable;
+    for (std::size_t i = 0; i < sets.size(); ++i) {
+        if (!sets[i].station || !sets[i].traverse || (liftOf(i) && abs(*liftOf(i) - *greatest) > alike))
+            continue;
+        std::erase_if(comparable, [&](std::size_t other) { return sets[other].station == sets[i].station; });
+        comparable.push_back(i);
+    }
+    return comparable;
+}
+
+double toOneDepression(const PortAnalysis& analysis, std::size_t first, std::size_t set)
+{
+    const auto& ideal = analysis.judgedBy()[first].idealSpeed;
+    const auto& own = analysis.judgedBy()[set].idealSpeed;
+    return ideal && own && *own > Speed{} ? *ideal / *own : 1.0;
 }
 
 std::vector<Ratios> ratiosAlong(const job::Port& port, const PortAnalysis& analysis)

@@ -253,6 +253,7 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
     problem.limits.greatestCut = job.house.greatestCut;
     problem.limits.fastRatio = job.house.fastRatio;
     problem.limits.deadRatio = job.house.deadRatio;
+    problem.limits.leastGain = job.house.leastGain;
     problem.speedsFrom = analysis.speedsFrom;
     const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
     for (std::size_t i = 0; i < port.stations.size(); ++i) {

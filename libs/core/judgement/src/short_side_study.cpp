@@ -80,15 +80,18 @@ LocalChoke localChoke(const job::Job& job, const job::Port& port, const PortAnal
     LocalChoke choke;
     choke.flow = first.flow;
     choke.shareOfSection = first.shareOfSection;
-    choke.s = Length::fromSi((mesh.s[first.layer] + mesh.s[first.layer + 1]) / 2.0);
-    const geometry::Frame frame = geometry::frameAt(shape.sections, choke.s);
-    geometry::Point3 middle;
-    for (const std::uint32_t node : mesh.cells[first.cell]) {
-        const geometry::Point3& p = mesh.nodes[node];
-        middle = {middle.x + p.x / 8.0, middle.y + p.y / 8.0, middle.z + p.z / 8.0};
+    if (first.cell) {
+        choke.s = Length::fromSi((mesh.s[first.layer] + mesh.s[first.layer + 1]) / 2.0);
+        const geometry::Frame frame = geometry::frameAt(shape.sections, *choke.s);
+        geometry::Point3 middle;
+        for (const std::uint32_t node : mesh.cells[*first.cell]) {
+            const geometry::Point3& p = mesh.nodes[node];
+            middle = {middle.x + p.x / 8.0, middle.y + p.y / 8.0, middle.z + p.z / 8.0};
+        }
+        const auto nearest = std::ranges::min_element(
+            shape.sections, {}, [&](const geometry::PlacedSection& p) { return abs(p.s - *choke.s); });
+        choke.name = nameInSection(nearest->section, frame.toSection(middle));
     }
-    const auto station = job::stationNear(port, choke.s);
-    choke.name = nameInSection(shape.sections[station.value_or(0)].section, frame.toSection(middle));
     const auto model = engineModel(job, port, analysis);
     choke.missing = model.missing;
     if (model && !stop.stop_requested())

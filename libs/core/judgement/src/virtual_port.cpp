@@ -2,6 +2,7 @@
 #include "judgement/virtual_port.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 namespace euryth::judgement {
 
@@ -69,6 +70,19 @@ Known<PortShape> shapeOf(const job::Port& port, const PortAnalysis& analysis)
         return {std::nullopt,
                 "the stations' places in the head (poses, or straight length, turn, short-side radius and "
                 "height)"};
+    for (std::size_t i = 1; i < port.stations.size(); ++i) {
+        const geometry::Pose& a = analysis.poses[i - 1];
+        const geometry::Pose& b = analysis.poses[i];
+        const Length apart = Length::fromSi(std::hypot((b.x - a.x).si(), (b.y - a.y).si(), (b.z - a.z).si()));
+        const Length along = port.stations[i].s - port.stations[i - 1].s;
+        // The straight way is never longer than the runner; poses are read to a few millimetres at best.
+        if (apart > along * 2.0 + lengthFromMm(10.0)) {
+            return {std::nullopt, "places in the head that fit the distances along the runner: stations " +
+                                      std::to_string(i) + " and " + std::to_string(i + 1) + " are " +
+                                      std::to_string(std::lround(inMm(apart))) + " mm apart, " +
+                                      std::to_string(std::lround(inMm(along))) + " mm along the runner"};
+        }
+    }
     PortShape shape;
     for (std::size_t i = 0; i < port.stations.size(); ++i)
         shape.sections.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
@@ -260,15 +274,31 @@ WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line
     return wall;
 }
 
+bool outsideOfTurn(const VirtualPort& port, geometry::Sector sector, Length s)
+{
+    // How the heading changes over a stretch as long as the passage is high, and to which side the wall lies.
+    const field::Mesh& mesh = port.mesh();
+    const auto layer = port.layerAt(s);
+    const auto middleOf = [&](geometry::Sector toward) {
+        return mesh.nodes[layer * mesh.perLayer + field::wallPlace(mesh, toward)];
+    };
+    const geometry::Point3 wall = middleOf(sector);
+    const geometry::Point3 other = middleOf(geometry::opposite(sector));
+    const double height = std::hypot(wall.x - other.x, wall.y - other.y, wall.z - other.z);
+    const auto ahead = port.frameAt(std::min(port.end(), s + Length::fromSi(height / 2.0))).forward();
+    const auto before = port.frameAt(std::max(port.start(), s - Length::fromSi(height / 2.0))).forward();
+    const double toward = ((ahead.x - before.x) * (wall.x - other.x) + (ahead.y - before.y) * (wall.y - other.y) +
+                           (ahead.z - before.z) * (wall.z - other.z)) /
+                          height;
+    constexpr double turns = 0.05;  // rad over that stretch; less is a straight port
+    return toward < -turns;
+}
+
 WallAir wallAir(const VirtualPort& port, geometry::Sector sector, const air::AirState& room, VolumeFlow flow)
 {
     WallAir wall = wallAir(port.mesh(), port.shape().airFromValve, field::wallLine(port.field(), sector, flow), room);
-    if (wall.liftsOffAt) {
-        constexpr double slow = 0.9;
-        const auto at = std::ranges::lower_bound(wall.line.s, wall.liftsOffAt->si()) - wall.line.s.begin();
-        const double mean = flow.si() / port.openAreaAt(*wall.liftsOffAt).si();
-        wall.outsideOfTurn = wall.line.speed[static_cast<std::size_t>(at)] < slow * mean;
-    }
+    if (wall.liftsOffAt)
+        wall.outsideOfTurn = outsideOfTurn(port, sector, *wall.liftsOffAt);
     return wall;
 }
 

@@ -100,6 +100,7 @@ void ViscousAir::workOutLayers()
         const geometry::Frame frame = m_port.frameAt(s);
         const geometry::Point middle = geometry::centroid(geometry::Outline{m_port.sliceAt(s).wall});
         std::array<double, 2> dead{};  // toward the floor, toward the roof
+        double weak = 0.0;
         double strongest = 0.0;
         for (std::size_t c = 0; c < perLayer; ++c) {
             // On the face between two cells, by how near the middle of each is to it.
@@ -124,6 +125,7 @@ void ViscousAir::workOutLayers()
             carried += onward * face * pressure / weights;
             flux += onward * face;
             area += face;
+            weak += onward <= kWeakShare * mean ? face : 0.0;
             if (onward <= kDeadShare * mean)
                 dead.at(frame.toSection(middleOf(mesh, layer, mesh.cells[c])).up > middle.up ? 1 : 0) += face;
         }
@@ -134,6 +136,7 @@ void ViscousAir::workOutLayers()
                                 1.0 - (dead[0] + dead[1]) / area,
                                 dead[1] / area,
                                 dead[0] / area,
+                                weak / area,
                                 std::sqrt(2.0 / 3.0 * strongest) / mean});
         } else {
             m_layers.push_back({s, {}, 0.0, 0.0, 0.0, 0.0});
@@ -203,6 +206,15 @@ Volume ViscousAir::deadVolume() const
     return sum;
 }
 
+Volume ViscousAir::weakVolume() const
+{
+    Volume sum;
+    const auto area = [&](std::size_t i) { return m_port.openArea(m_port.mesh().firstInside + i) * m_layers[i].weak; };
+    for (std::size_t i = 1; i < m_layers.size(); ++i)
+        sum += (m_layers[i].s - m_layers[i - 1].s) * (area(i) + area(i - 1)) / 2.0;
+    return sum;
+}
+
 LayerAir ViscousAir::layerAt(Length s) const
 {
     const auto after = std::ranges::lower_bound(m_layers, s, {}, &LayerAir::s);
@@ -218,6 +230,7 @@ LayerAir ViscousAir::layerAt(Length s) const
             std::lerp(a.flowing, b.flowing, share),
             std::lerp(a.deadRoof, b.deadRoof, share),
             std::lerp(a.deadFloor, b.deadFloor, share),
+            std::lerp(a.weak, b.weak, share),
             std::lerp(a.turbulence, b.turbulence, share)};
 }
 

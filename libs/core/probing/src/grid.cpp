@@ -71,6 +71,15 @@ bool isLogLinear(std::span<const GridPoint> points)
     return false;
 }
 
+bool isTchebycheff(std::span<const double> lines)
+{
+    if (lines.size() < 5 || lines.size() > 7)
+        return false;
+    constexpr double same = 0.005;
+    return std::ranges::equal(lines, tchebycheffLines(static_cast<int>(lines.size())),
+                              [](double own, double share) { return std::abs(own - (2.0 * share - 1.0)) < same; });
+}
+
 std::size_t nearest(std::span<const double> values, double wanted)
 {
     const auto closest = std::ranges::min_element(values, {}, [&](double v) { return std::abs(v - wanted); });
@@ -132,10 +141,18 @@ std::optional<TensorGrid> asTensorGrid(std::span<const GridPoint> points)
     return grid;
 }
 
+bool isArithmetic(std::span<const GridPoint> points)
+{
+    if (isLogLinear(points))
+        return true;
+    const auto grid = asTensorGrid(points);
+    return grid && isTchebycheff(grid->columns) && isTchebycheff(grid->rows);
+}
+
 std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::Section& section)
 {
     std::vector<double> shares(points.size(), points.empty() ? 0.0 : 1.0 / static_cast<double>(points.size()));
-    if (points.size() < 2 || asTensorGrid(points) || isLogLinear(points))
+    if (points.size() < 2 || isArithmetic(points))
         return shares;
     constexpr int steps = 120;
     std::ranges::fill(shares, 0.0);

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "geometry/monotone_cubic.hpp"
 #include "geometry/wall_contour.hpp"
@@ -12,8 +13,10 @@ namespace euryth::probing {
 namespace {
 
 constexpr std::size_t kTable = 65;
-constexpr double kWallPower = 1.0 / 7.0;
-constexpr double kLeastDistance = 0.5e-3;  // m; a reading said to be on the wall was taken about a tip's radius off it
+constexpr double kLeastPower = 1.0 / 7.0;
+constexpr double kMostPower = 1.0;
+constexpr double kLeastLeft = 0.02;  // of the way: a reading said to be on the wall was taken about a tip's radius off it
+constexpr std::size_t kAngles = 720;
 
 double tableCoordinate(std::size_t i) { return 2.0 * static_cast<double>(i) / (kTable - 1) - 1.0; }
 
@@ -39,6 +42,26 @@ std::vector<double> monotoneRow(std::vector<double> x, std::vector<double> y)
     return row;
 }
 
+/// k of the squircle u^2 + v^2 - k u^2 v^2 = 1 (Fernandez Guasti 1992) that fills this share of its box: 0 for an
+/// ellipse, 1 for a rectangle.
+double squareness(double filled)
+{
+    const auto area = [](double k) {
+        constexpr int steps = 64;
+        double sum = 0.0;
+        for (int i = 0; i < steps; ++i) {
+            const double u = (i + 0.5) / steps;
+            sum += std::sqrt((1.0 - u * u) / (1.0 - k * u * u)) / steps;
+        }
+        return sum;
+    };
+    double low = 0.0;
+    double high = 1.0;
+    for (int i = 0; i < 20; ++i)
+        (area((low + high) / 2.0) < filled ? low : high) = (low + high) / 2.0;
+    return high > 1.0 - 1e-4 ? 1.0 : low;
+}
+
 }  // namespace
 
 std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings, const geometry::Section& section)
@@ -53,20 +76,106 @@ std::optional<SpeedMap> SpeedMap::through(std::span<const PointReading> readings
 
 SpeedMap::SpeedMap(std::span<const PointReading> measured, const geometry::Section& section)
     : m_section(section),
+      m_middle(geometry::centroid(section)),
+      m_reach(kAngles, 0.0),
       m_box(geometry::boxOf(section)),
       m_table(kTable * kTable)
 {
-    std::vector<GridPoint> points;
-    m_nearest = std::max(m_box.width, m_box.height).si();
-    for (const PointReading& r : measured) {
-        points.push_back(r.at);
-        m_nearest = std::min(m_nearest, geometry::distanceToWall(section, toSection(r.at, section)));
+    const geometry::WallContour wall(section);
+    constexpr std::size_t samples = 5 * kAngles;
+    for (std::size_t i = 0; i < samples; ++i) {
+        const geometry::Point at =
+            wall.placeAt(wall.length() * (static_cast<double>(i) / static_cast<double>(samples))).point;
+        const double left = at.left - m_middle.left;
+        const double up = at.up - m_middle.up;
+        const double turns = std::atan2(up, left) / (2.0 * std::numbers::pi);
+        const auto bin = static_cast<std::size_t>((turns - std::floor(turns)) * kAngles) % kAngles;
+        m_reach[bin] = std::max(m_reach[bin], std::hypot(left, up));
     }
-    m_nearest = std::max(m_nearest, kLeastDistance);
+    for (std::size_t i = 0; i < 2 * kAngles; ++i) {  // a bin that no sample fell into is like the one before it
+        if (m_reach[i % kAngles] <= 0.0)
+            m_reach[i % kAngles] = m_reach[(i + kAngles - 1) % kAngles];
+    }
+    m_square = squareness(geometry::area(section) / (m_box.width * m_box.height));
+    chooseExponent(measured);
+    std::vector<GridPoint> points;
+    std::vector<PointReading> left(measured.begin(), measured.end());
+    for (PointReading& r : left) {
+        m_fastest = std::max(m_fastest, r.speed->si());
+        points.push_back(r.at);
+        r.speed = Speed::fromSi(r.speed->si() / profile(ofWay(toSection(r.at, section)), m_exponent));
+    }
     if (const auto grid = asTensorGrid(points))
-        fillFromGrid(*grid, measured);
+        fillFromGrid(*grid, left);
     else
-        fillFromPoints(measured);
+        fillFromPoints(left);
+}
+
+GridPoint SpeedMap::ofWay(geometry::Point p) const
+{
+    const double left = p.left - m_middle.left;
+    const double up = p.up - m_middle.up;
+    const double turns = std::atan2(up, left) / (2.0 * std::numbers::pi);
+    const double place = (turns - std::floor(turns)) * kAngles - 0.5;
+    const auto before = place < 0.0 ? kAngles - 1 : static_cast<std::size_t>(place);
+    const double share = place < 0.0 ? place + 1.0 : place - std::floor(place);
+    const double reach = (1.0 - share) * m_reach[before] + share * m_reach[(before + 1) % kAngles];
+    const double out = reach > 0.0 ? std::min(1.0, std::hypot(left, up) / reach) : 1.0;
+    // On the squircle of the box in the same direction, which ends at 1 too.
+    const double u = 2.0 * left / m_box.width.si();
+    const double v = 2.0 * up / m_box.height.si();
+    const double length = std::hypot(u, v);
+    if (length <= 0.0)
+        return {};
+    const double both = std::pow(u * v / (length * length), 2);  // (cos sin)^2
+    const double edge = 2.0 / (1.0 + std::sqrt(std::max(0.0, 1.0 - 4.0 * m_square * both)));
+    const double r = out * std::sqrt(edge) / length;
+    return {u * r, v * r};
+}
+
+double SpeedMap::profile(GridPoint way, double exponent) const
+{
+    const double p = 1.0 + (exponent - kLeastPower) / (kMostPower - kLeastPower);
+    const auto left = [&](double t) { return std::max(kLeastLeft, 1.0 - std::pow(std::min(1.0, std::abs(t)), p)); };
+    const double u2 = way.u * way.u;
+    const double v2 = way.v * way.v;
+    const double round = left(std::sqrt(std::clamp(u2 + v2 - m_square * u2 * v2, 0.0, 1.0)));
+    const double square = left(way.u) * left(way.v);
+    return std::pow(round, (1.0 - m_square) * exponent) * std::pow(square, m_square * exponent);
+}
+
+void SpeedMap::chooseExponent(std::span<const PointReading> measured)
+{
+    // The exponent that leaves the least scatter of log S, and how much of the scatter of log v it takes away.
+    const auto scatter = [&](double exponent) {
+        double n = 0.0;
+        double sum = 0.0;
+        double squares = 0.0;
+        for (const PointReading& r : measured) {
+            if (r.speed->si() <= 0.0)
+                continue;
+            const double profileHere = exponent > 0.0 ? profile(ofWay(toSection(r.at, m_section)), exponent) : 1.0;
+            const double value = std::log(r.speed->si() / profileHere);
+            n += 1.0;
+            sum += value;
+            squares += value * value;
+        }
+        return n > 0.0 ? squares - sum * sum / n : 0.0;
+    };
+    constexpr int steps = 24;
+    double best = kLeastPower;
+    double least = scatter(kLeastPower);
+    for (int i = 1; i <= steps; ++i) {
+        const double exponent = kLeastPower + (kMostPower - kLeastPower) * i / steps;
+        if (const double here = scatter(exponent); here < least) {
+            least = here;
+            best = exponent;
+        }
+    }
+    const double all = scatter(0.0);
+    constexpr double half = 0.5;  // a fall that explains less than half of the scatter is none
+    const double explained = all > 0.0 ? 1.0 - least / all : 0.0;
+    m_exponent = kLeastPower + (best - kLeastPower) * std::clamp((explained - half) / half, 0.0, 1.0);
 }
 
 void SpeedMap::fillFromGrid(const TensorGrid& grid, std::span<const PointReading> measured)
@@ -122,18 +231,16 @@ double SpeedMap::interpolated(GridPoint p) const
 
 Speed SpeedMap::at(geometry::Point p) const
 {
-    const double distance = geometry::distanceToWall(m_section, p);
-    if (distance <= 0.0)
+    if (geometry::distanceToWall(m_section, p) <= 0.0)
         return {};
     const GridPoint share{(p.left - m_box.middle.left) / (m_box.width.si() / 2.0),
                           (p.up - m_box.middle.up) / (m_box.height.si() / 2.0)};
-    const double wall = distance < m_nearest ? std::pow(distance / m_nearest, kWallPower) : 1.0;
-    return Speed::fromSi(interpolated(share) * wall);
+    return Speed::fromSi(std::min(m_fastest, interpolated(share) * profile(ofWay(p), m_exponent)));
 }
 
-Speed SpeedMap::meanOverSection() const
+double SpeedMap::average(const std::function<double(Speed)>& f) const
 {
-    constexpr int steps = 200;
+    constexpr int steps = 80;
     double sum = 0.0;
     int inside = 0;
     for (int i = 0; i < steps; ++i) {
@@ -142,11 +249,16 @@ Speed SpeedMap::meanOverSection() const
                 toSection({(2.0 * i + 1.0) / steps - 1.0, (2.0 * j + 1.0) / steps - 1.0}, m_section);
             if (geometry::distanceToWall(m_section, p) <= 0.0)
                 continue;
-            sum += at(p).si();
+            sum += f(at(p));
             ++inside;
         }
     }
-    return Speed::fromSi(inside > 0 ? sum / inside : 0.0);
+    return inside > 0 ? sum / inside : 0.0;
+}
+
+Speed SpeedMap::meanOverSection() const
+{
+    return Speed::fromSi(average([](Speed v) { return v.si(); }));
 }
 
 geometry::PerSector<Speed> SpeedMap::beforeWall() const

@@ -5,6 +5,9 @@
 #include <array>
 #include <cmath>
 
+#include "air/isentropic.hpp"
+#include "probing/speed_map.hpp"
+
 namespace euryth::probing {
 
 std::string_view name(Verdict verdict)
@@ -35,7 +38,7 @@ std::size_t Traverse::fastest() const
 }
 
 std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
-                                const VerdictLimits& limits)
+                                const VerdictLimits& limits, const std::optional<air::AirState>& room)
 {
     std::vector<GridPoint> where;
     std::vector<double> speeds;
@@ -57,7 +60,22 @@ std::optional<Traverse> workOut(std::span<const PointReading> readings, const ge
         return std::nullopt;
 
     Traverse result;
-    result.mean = Speed::fromSi(mean);
+    result.meanRead = Speed::fromSi(mean);
+    const auto mass = [&](double v) {
+        const auto mach = room ? air::machAtSpeed(*room, Speed::fromSi(std::abs(v))) : std::nullopt;
+        return v * (mach ? air::densityRatio(*mach) : 1.0);
+    };
+    result.mean = result.meanRead;
+    double massMean = average(mass);
+    if (!isArithmetic(where)) {
+        const auto map = SpeedMap::through(readings, section);
+        const Speed known = map->meanOverSection();
+        if (known > Speed{}) {
+            result.mean = known;
+            massMean = map->average([&](Speed v) { return mass(v.si()); });
+        }
+    }
+    result.massShare = massMean / result.mean.si();
     result.flow = result.mean * netArea;
     result.uniformity = 1.0 - average([&](double v) { return std::abs(v - mean); }) / (2.0 * mean);
     result.energyFactor = average([&](double v) { return std::pow(v / mean, 3); });

@@ -58,6 +58,7 @@ struct FieldSectionScene {
     bool doubtful = false;        ///< the air has let go before here
     /// Edge of the dead region, where a viscous run knows it.
     std::vector<std::array<geometry::Point, 2>> dead;
+    std::vector<std::array<geometry::Point, 2>> weak;  ///< and of the weak air round it
     QString missing;
     units::DisplayUnits units;
 };
@@ -104,6 +105,7 @@ struct FieldLongScene {
     std::optional<geometry::Point> letsGo;  ///< that place, on the wall where that is roof or floor
     std::optional<geometry::Point> fastest;
     std::vector<std::array<geometry::Point, 2>> dead;  ///< edge of the dead region of a viscous run
+    std::vector<std::array<geometry::Point, 2>> weak;  ///< and of the weak air round it
     std::vector<geometry::Point> deadNames;            ///< a place in each
     bool airEnters = true;                             ///< at the window
     QString missing;

@@ -36,8 +36,14 @@ struct Prompts {
     std::function<void(QWidget*, const QString& title, const QString& text)> tell;
     /// A file to take something out of.
     std::function<QString(QWidget*, const QString& title, const QString& filter)> takeFrom;
-    /// A job is open elsewhere: open its content as a job of its own?
-    std::function<bool(QWidget*, const QString& holder)> openAsCopy;
+    enum class Held { Cancel, Copy, TakeOver };
+    /// A job is open elsewhere: open its content as a job of its own, or take it over?
+    std::function<Held(QWidget*, const QString& holder)> openHeld;
+    enum class Outside { Cancel, Overwrite, Elsewhere, TakeTheirs };
+    /// Somebody else has changed the file of the open job; `both` says how the two differ.
+    std::function<Outside(QWidget*, const QString& both)> changedOutside;
+    /// A save has failed: try another place?
+    std::function<bool(QWidget*, const QString& problem)> saveElsewhere;
     std::function<Leftover(QWidget*, const app::Recovery::Left&)> leftover;
     std::function<std::optional<app::GuideAnswers>(QWidget*, Context)> guide;
     std::function<std::optional<CopyRequest>(QWidget*, const job::Job&, std::size_t from)> copyTo;
@@ -96,6 +102,8 @@ private:
 
     void newJob();
     bool save(bool askName);
+    /// The open job and its changed file, told apart in words.
+    static QString bothVersions(const app::Document& document);
     /// True where the open job may be replaced.
     bool mayReplace();
     void addStation();

@@ -82,6 +82,7 @@ private:
     QLineEdit* m_edit;
     QLabel* m_unit;
     QLabel* m_reason;
+    bool m_selectOnRelease = false;  ///< of the mouse that has brought the hand here
 };
 
 /// One text of the job with its label; committed like a number, as one undo step.

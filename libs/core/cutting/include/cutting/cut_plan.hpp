@@ -55,8 +55,10 @@ struct CutPlan {
     PortState before;
     PortState after;
     bool converged = false;
+    double leastGain = 0.01;  ///< as the limits say
 
-    /// True where the cuts would leave the port no better in any number.
+    /// True where the cuts would leave the port no better in any number, or worsen one of area miss and highest ratio
+    /// while the other gains less than the house asks for.
     [[nodiscard]] bool makesWorse() const;
 };
 

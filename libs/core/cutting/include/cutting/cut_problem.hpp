@@ -41,6 +41,8 @@ struct CutLimits {
     Length greatestCut = lengthFromMm(3.0);
     double fastRatio = 1.10;
     double deadRatio = 0.60;
+    /// What cuts have to gain in one number (area miss, highest ratio; shares of 1) where they worsen the other.
+    double leastGain = 0.01;
     /// Depths under this are left out: no hand cuts them on purpose (common practice, no source).
     Length leastCut = lengthFromMm(0.1);
     /// Depths are given in steps of this, rounded down, so that a limit is never passed.

@@ -16,7 +16,7 @@ struct CompressibleFlow {
     std::vector<double> speed;        ///< m/s
     std::vector<Vector3> velocities;  ///< at the nodes, m/s
     double greatestMach = 0.0;        ///< over the measured runner
-    std::size_t fastestCell = 0;
+    std::optional<std::size_t> fastestCell;  ///< nothing where no place counts
     std::size_t fastestLayer = 0;
     int iterations = 0;
 };
@@ -53,8 +53,9 @@ std::optional<CompressibleFlow> solveCompressible(const Mesh& mesh, const air::A
 /// The mass flow at which the first place inside the measured runner goes sonic, and the layer where that is.
 struct LocalChoke {
     MassFlow flow;
+    /// Where that is; nothing where all of the runner is nearer to its wall than counts, so that no place is the first.
+    std::optional<std::size_t> cell;
     std::size_t layer = 0;
-    std::size_t cell = 0;
     double shareOfSection = 0.0;  ///< of the flow that chokes the smallest section as a whole
 };
 /// What has been found so far where it is stopped. Found by halving to a thousandth of the flow that chokes the

@@ -17,6 +17,7 @@ inline constexpr std::array<Sector, kSectorCount> kSectors{Sector::Roof,       S
 
 constexpr std::size_t index(Sector s) { return static_cast<std::size_t>(s); }
 constexpr Sector sectorAt(std::size_t i) { return static_cast<Sector>(i % kSectorCount); }
+constexpr Sector opposite(Sector s) { return sectorAt(index(s) + kSectorCount / 2); }
 constexpr Sector nextClockwise(Sector s) { return sectorAt(index(s) + 1); }
 
 template <class T>

@@ -168,6 +168,7 @@ void describe(V& v, T& house)
     v.later(field::seatWidthExhaust, house.exhaustSeatWidth, usual.exhaustSeatWidth);
     v.later(field::scribeBelowIntake, house.intakeScribeBelow, usual.intakeScribeBelow);
     v.later(field::scribeBelowExhaust, house.exhaustScribeBelow, usual.exhaustScribeBelow);
+    v.later(field::leastGain, house.leastGain, usual.leastGain);
     v.option("finish_intake", kFinishKeys, house.intakeFinish, usual.intakeFinish);
     v.option("finish_exhaust", kFinishKeys, house.exhaustFinish, usual.exhaustFinish);
     v.option("lift_weight", kLiftWeightKeys, house.liftWeight, usual.liftWeight);

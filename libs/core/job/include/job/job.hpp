@@ -144,6 +144,7 @@ struct House {
     double slowRatio = 0.85;
     double deadRatio = 0.60;
     double smallBigSmall = 0.03;
+    double leastGain = 0.01;  ///< that cuts bring in one number where they worsen another
     double taperPer100mm = 0.0;  ///< area gained toward the window, share per 100 mm; 0 is a steady runner
     double limitingMach = 0.55;
     ShareRange intakeThroat{0.88, 0.92};  ///< throat over valve diameter

@@ -36,7 +36,7 @@ struct ProbeResult {
     Known<probing::Traverse> traverse;
     std::optional<probing::SpeedMap> map;
     std::optional<Speed> idealSpeed;         ///< still air expanded by the set's depression
-    std::optional<double> flowAgainstBench;  ///< flow from the probe over the bench's own flow, less 1
+    std::optional<double> flowAgainstBench;  ///< mass flow from the probe over the bench's own, less 1
 };
 
 /// Names that a porter gives to stations.

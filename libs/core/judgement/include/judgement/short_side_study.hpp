@@ -13,7 +13,8 @@ namespace euryth::judgement {
 /// wall, and what has to pull for that.
 struct LocalChoke {
     MassFlow flow;
-    Length s;
+    /// Where; nothing where the port is so flat that all of it is nearer to the wall than a pitot comes.
+    std::optional<Length> s;
     std::string name;             ///< "floor", "middle"
     double shareOfSection = 0.0;  ///< of the flow that chokes the smallest section as a whole
     /// Behind the valve at full lift on the bench; nothing where valve and runner choke at less, or are not known.

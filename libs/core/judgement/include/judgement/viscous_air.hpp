@@ -20,6 +20,9 @@ struct CellAir {
 
 /// Of a section's mean speed along the runner: air that makes less way than this is dead. A rule of this program.
 inline constexpr double kDeadShare = 0.1;
+/// Air that makes less way than this is weak: a strip beside the core that a tenth would not show. It holds the dead
+/// air. A rule of this program.
+inline constexpr double kWeakShare = 0.3;
 
 /// What the air does in one section of a viscous run.
 struct LayerAir {
@@ -28,6 +31,7 @@ struct LayerAir {
     double flowing = 1.0;     ///< share of the open area in which the air is not dead
     double deadRoof = 0.0;    ///< share that is dead in the half toward the roof
     double deadFloor = 0.0;   ///< and toward the floor
+    double weak = 0.0;        ///< share in which it is weak, the dead air included
     double turbulence = 0.0;  ///< greatest sqrt(2 k / 3) over the section's mean speed
 };
 
@@ -60,6 +64,8 @@ public:
     /// count.
     [[nodiscard]] const std::vector<DeadRegion>& dead() const { return m_dead; }
     [[nodiscard]] Volume deadVolume() const;
+    /// Of all weak air, the dead air included.
+    [[nodiscard]] Volume weakVolume() const;
     /// Shear on the wall along the air's way, Pa; under 0 the air runs back. `round`: share of the way round, clockwise
     /// from the middle of the roof.
     [[nodiscard]] std::optional<double> shearAt(Length s, double round) const;

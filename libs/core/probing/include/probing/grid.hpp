@@ -40,10 +40,13 @@ struct TensorGrid {
 /// The grid, if the points form one with at least two rows and columns.
 std::optional<TensorGrid> asTensorGrid(std::span<const GridPoint> points);
 
+/// True for the positions of ISO 3966's log-Tchebycheff and log-linear methods.
+bool isArithmetic(std::span<const GridPoint> points);
+
 /// Share of the section's area for which each reading stands; the shares add up to 1.
 ///
-/// The arithmetic methods of ISO 3966 choose the positions so that each reading weighs the same, and a porter's full
-/// grid is read the same way. Points that form no full grid weigh by the area that is nearer to them than to any other.
+/// The arithmetic methods of ISO 3966 choose the positions so that each reading weighs the same (isArithmetic()). All
+/// others weigh by the area that is nearer to them than to any other: of nine fields in a circle a corner one 7.7 %.
 std::vector<double> areaShares(std::span<const GridPoint> points, const geometry::Section& section);
 
 }  // namespace euryth::probing

@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "air/moist_air.hpp"
 #include "geometry/any_section.hpp"
 #include "probing/grid.hpp"
 #include "quantities/quantities.hpp"
@@ -39,11 +40,15 @@ struct PointResult {
 
 /// A probe set worked out. Points without a speed take no part in it.
 struct Traverse {
-    Speed mean;                       ///< velocity-area method: sum of reading times area share (ISO 3966)
+    /// Mean over the section, the part between the last readings and the wall included: of the standard's positions
+    /// (ISO 3966) the mean of the readings, else that of the speed map.
+    Speed mean;
+    Speed meanRead;                   ///< of the readings by the area that each stands for
     VolumeFlow flow;                  ///< mean times the section's net area
-    double uniformity = 0.0;          ///< 1 - sum |v - mean| share / (2 mean) (Weltens et al., SAE 930780)
-    double energyFactor = 0.0;        ///< mean of v^3 over the cube of the mean
-    double momentumFactor = 0.0;      ///< mean of v^2 over the square of the mean
+    double massShare = 1.0;           ///< mass flow over that of `flow` at the density of still air (see workOut())
+    double uniformity = 0.0;          ///< of the readings: 1 - sum |v - mean| share / (2 mean) (Weltens, SAE 930780)
+    double energyFactor = 0.0;        ///< of the readings: mean of v^3 over the cube of the mean
+    double momentumFactor = 0.0;      ///< of the readings: mean of v^2 over the square of the mean
     std::vector<PointResult> points;  ///< in the order of the readings
 
     [[nodiscard]] std::size_t measuredCount() const;
@@ -53,7 +58,10 @@ struct Traverse {
 
 /// Works out a set read in `section`, whose net area is `netArea`. Nothing when no point has a speed, or when the mean
 /// is not over 0 (a section through which nothing flows has no ratios).
+///
+/// Air that has come to speed from the room is thinner than that: with the room's state `room` the mass flow is worked
+/// out with the density of isentropic flow at each speed (NACA 1135), without it as if the density were the room's.
 std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
-                                const VerdictLimits& limits);
+                                const VerdictLimits& limits, const std::optional<air::AirState>& room = {});
 
 }  // namespace euryth::probing
