@@ -179,7 +179,7 @@ TEST_CASE("a port's tile has the headline of the stage and the progress of all")
     workspace.document().reset(demoJob(), {});
     CHECK(app::rackSummary(workspace, 0).number == "113.9 cc");
     workspace.setStage(app::Stage::Probe);
-    CHECK(app::rackSummary(workspace, 0).number == "1.39x");
+    CHECK(app::rackSummary(workspace, 0).number == "1.45x");
     const auto tile = app::rackSummary(workspace, 0);
     for (const app::Progress p : tile.stages)
         CHECK(p == app::Progress::Done);

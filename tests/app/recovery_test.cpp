@@ -3,7 +3,9 @@
 
 #include <sys/wait.h>
 #include <unistd.h>
+#include <chrono>
 #include <csignal>
+#include <filesystem>
 
 #include <QCoreApplication>
 #include <QDateTime>
@@ -273,8 +275,9 @@ TEST_CASE("a file has one name and one lock, however it is reached; a lock that 
     QFile garbage(other + ".lock");
     REQUIRE(garbage.open(QIODevice::WriteOnly));
     garbage.write("no lock");
-    garbage.setFileTime(QDateTime::currentDateTime().addSecs(-60), QFileDevice::FileModificationTime);
     garbage.close();
+    std::filesystem::last_write_time((other + ".lock").toStdString(),
+                                     std::filesystem::file_time_type::clock::now() - std::chrono::minutes(1));
     CHECK(Document().lockedBy(other).isEmpty());
 }
 

@@ -48,7 +48,7 @@ TEST_CASE("bad files are refused with the place and what would be right")
          "must be over 0, is -2 mm"},
         {"zero width", demoWith("\"width_mm\": 36.5", "\"width_mm\": 0"), section + "width_mm", "must be over 0"},
         {"an inch as a metre", demoWith("\"width_mm\": 36.5", "\"width_mm\": 36500"), section + "width_mm",
-         "must be at most 500"},
+         "must be at most 300"},
         {"NaN", demoWith("\"width_mm\": 36.5", "\"width_mm\": NaN"), "line ", "is not JSON"},
         {"too large a number", demoWith("\"width_mm\": 36.5", "\"width_mm\": 1e999"), "the file", "too large"},
         {"radius over half the width", demoWith("\"roof_left\": 12", "\"roof_left\": 30"),

@@ -6,6 +6,7 @@
 #include <QClipboard>
 #include <QDir>
 #include <QLineEdit>
+#include <QScrollArea>
 
 #include "files/job_file.hpp"
 #include "widgets/calls_panel.hpp"
@@ -215,5 +216,31 @@ TEST_CASE("the walk writes a picture of each stage")
     for (const char* name : {"survey", "shape", "probe", "cut"}) {
         const QImage image(QDir(to).filePath(QString::fromLatin1(name) + ".png"));
         CHECK(image.size() == f.window.size());
+    }
+}
+
+TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles and units")
+{
+    WindowFixture f;
+    for (const auto system : {CommandId::SwitchUnits, CommandId::SwitchStyle}) {
+        for (const auto stage :
+             {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+            f.trigger(stage);
+            for (int tab = 0; tab < 8; ++tab) {
+                f.window.resize(1180, 680);
+                f.settle();
+                const QSize least = f.window.minimumSizeHint();
+                CAPTURE(static_cast<int>(stage), tab, least.width(), least.height());
+                CHECK(f.window.width() <= 1180);
+                CHECK(f.window.height() <= 680);
+                auto* scroll = f.find<QScrollArea>("pageScroll");
+                CAPTURE(scroll->widget()->minimumSizeHint().width(), scroll->widget()->minimumSizeHint().height(),
+                        scroll->viewport()->width(), scroll->viewport()->height());
+                CHECK(scroll->widget()->minimumSizeHint().width() <= scroll->viewport()->width());
+                CHECK(scroll->widget()->minimumSizeHint().height() <= scroll->viewport()->height());
+                f.trigger(CommandId::NextTab);
+            }
+        }
+        f.trigger(system);
     }
 }

@@ -77,7 +77,7 @@ LongSectionView::LongSectionView(const LongSectionScene& scene, const QRectF& re
         for (const auto& p : {s.cut.roof, s.cut.floor, s.roofOutside, s.floorOutside})
             take(p);
     }
-    const QRectF inside = rect.adjusted(70, 22, -60, -2);
+    const QRectF inside = rect.adjusted(56, 18, -52, -2);
     m_scale = std::min(inside.width() / (right - left), inside.height() / (high - low));
     m_origin = QPointF(inside.center().x() - (left + right) / 2.0 * m_scale,
                        inside.center().y() + (low + high) / 2.0 * m_scale);

@@ -193,6 +193,7 @@ QWidget* AreaPlanView::makePlans()
     auto* nameEdit = new TextEdit(m_context, std::move(name));
     nameEdit->setObjectName(QStringLiteral("planName"));
     TextEdit::Source note;
+    note.label = tr("Note");
     note.tip = tr("A note on the current plan: what it is for");
     note.get = [this] {
         const job::Port* port = m_context.workspace.port();

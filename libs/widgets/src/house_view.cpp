@@ -57,6 +57,7 @@ QWidget* areaRules(Context context)
     auto* panel = new Panel(tr("Area and walls"));
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
+    grid->setVerticalSpacing(2);
     FormBuilder form(context, *grid);
     const auto house = [](auto m) {
         return [=](auto& job) -> auto& { return job.house.*m; };
@@ -89,6 +90,7 @@ QWidget* valveRules(Context context)
     auto* panel = new Panel(tr("Valve end"));
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
+    grid->setVerticalSpacing(2);
     FormBuilder form(context, *grid);
     using H = job::House;
     using R = job::ShareRange;
@@ -159,7 +161,7 @@ QWidget* setRow(Context context, const HouseActions& actions)
     layout->setSpacing(6);
     auto* box = new QComboBox;
     box->setObjectName(QStringLiteral("houseSets"));
-    box->setMinimumWidth(230);
+    box->setMinimumWidth(190);
     box->setAccessibleName(tr("Sets of house rules"));
     for (const job::House& house : shippedHouses())
         box->addItem(QString::fromStdString(house.name));

@@ -13,7 +13,9 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QMenuBar>
+#include <QDateTime>
 #include <QMimeData>
+#include <QScrollArea>
 #include <QStackedWidget>
 
 #include <algorithm>
@@ -53,7 +55,8 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     column->setSpacing(0);
     column->addWidget(makeTopBar());
     column->addWidget(makeMiddle(), 1);
-    column->addWidget(new RibbonCanvas(context));
+    m_ribbon = new RibbonCanvas(context);
+    column->addWidget(m_ribbon);
     m_bench = new BenchStrip(context);
     column->addWidget(m_bench);
     setCentralWidget(central);
@@ -119,6 +122,7 @@ QWidget* MainWindow::makeTopBar()
     m_title = new QLabel;
     m_title->setTextFormat(Qt::PlainText);
     m_title->setObjectName(QStringLiteral("jobTitle"));
+    m_title->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     row->addWidget(m_title, 1);
     m_stages = new QButtonGroup(this);
     int number = 0;
@@ -133,7 +137,6 @@ QWidget* MainWindow::makeTopBar()
         row->addWidget(button);
     }
     connect(m_stages, &QButtonGroup::idClicked, this, [this](int i) { setStage(static_cast<app::Stage>(i)); });
-    row->addStretch(1);
     for (const CommandId id : {CommandId::SwitchUnits, CommandId::SwitchStyle, CommandId::Help}) {
         auto* button = new QPushButton;
         button->setObjectName(id == CommandId::SwitchUnits   ? QStringLiteral("unitsButton")
@@ -168,13 +171,23 @@ QWidget* MainWindow::makeMiddle()
     connect(shape, &ShapePage::houseSaveWanted, action(CommandId::HouseToFile), &QAction::trigger);
     connect(shape, &ShapePage::houseWanted, this, &MainWindow::takeHouse);
     auto* probe = new ProbePage(m_context);
+    m_probe = probe;
     connect(probe, &ProbePage::addProbeSetWanted, action(CommandId::AddProbeSet), &QAction::trigger);
     connect(probe, &ProbePage::exportCaseWanted, this,
             [this](exports::Quality quality) { exportField(QStringLiteral(".case"), quality); });
     for (QWidget* page : std::initializer_list<QWidget*>{survey, shape, probe, new CutPage(m_context)})
         m_pages->addWidget(page);
-    row->addWidget(new Rack(m_context));
-    row->addWidget(m_pages, 1);
+    m_rack = new Rack(m_context);
+    row->addWidget(m_rack);
+    // A screen that is too small for a page scrolls it instead of losing its edge.
+    auto* scroll = new QScrollArea;
+    scroll->setObjectName(QStringLiteral("pageScroll"));
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidgetResizable(true);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(m_pages);
+    askForShownOnly(m_pages);
+    row->addWidget(scroll, 1);
     m_calls = new CallsPanel(m_context);
     row->addWidget(m_calls);
     return middle;
@@ -526,6 +539,19 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event)
         }
     }
     return QMainWindow::eventFilter(watched, event);
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event)
+{
+    QMainWindow::resizeEvent(event);
+    // On the screen of a bench PC (1366 x 768 less a title bar) the page comes first.
+    constexpr int wide = 1250;
+    constexpr int high = 760;
+    const bool narrow = width() < wide;
+    m_rack->setFixedWidth(narrow ? 120 : 148);
+    m_calls->setFixedWidth(narrow ? 210 : 286);
+    m_probe->setCompact(height() < high);
+    m_ribbon->setMaximumHeight(height() < high ? m_ribbon->minimumHeight() : RibbonCanvas::kHeight);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

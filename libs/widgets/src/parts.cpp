@@ -49,6 +49,18 @@ QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
     return label;
 }
 
+void askForShownOnly(QStackedWidget* stack)
+{
+    const auto follow = [stack] {
+        for (int i = 0; i < stack->count(); ++i) {
+            const auto policy = i == stack->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
+            stack->widget(i)->setSizePolicy(policy, policy);
+        }
+    };
+    QObject::connect(stack, &QStackedWidget::currentChanged, stack, follow);
+    follow();
+}
+
 MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_context(context)
 {
     setWordWrap(true);

@@ -43,6 +43,7 @@ ProbePage::ProbePage(Context context, QWidget* parent)
                           makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, m_shortSide),
                           makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
         m_views->addWidget(view);
+    askForShownOnly(m_views);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
@@ -98,6 +99,7 @@ QWidget* ProbePage::makeReadings()
 
     auto* longPanel = new Panel(tr("Long section"));
     longPanel->body()->addWidget(new LongSectionCanvas(context), 1);
+    m_longPanel = longPanel;
     auto* right = new QVBoxLayout;
     right->setSpacing(8);
     right->addWidget(longPanel, 1);
@@ -140,7 +142,7 @@ QWidget* ProbePage::makeEntry()
     auto* view = new EntryView(m_context, *table, *messages);
     view->setObjectName(QStringLiteral("probeTable"));
     view->verticalHeader()->setDefaultSectionSize(26);
-    view->setMinimumHeight(108);
+    view->setMinimumHeight(96);
     m_reading = new QLabel;
     m_reading->setObjectName(QStringLiteral("reading"));
     m_reading->setFont(drawing::font(34, true));

@@ -31,7 +31,11 @@ RunnerScene chosenRunner(app::Workspace& workspace)
 RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
     setObjectName(QStringLiteral("ribbon"));
-    setFixedHeight(146);
+    // On a bench PC it gives some of its height to the page.
+    constexpr int least = 104;
+    setMinimumHeight(least);
+    setMaximumHeight(kHeight);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The runner"));
     setToolTip(tr("The runner from window to valve. Click a station, or use Alt+Left and Alt+Right."));
@@ -80,7 +84,7 @@ AreaCanvas::AreaCanvas(Context context, QWidget* parent) : Canvas(context, paren
     setObjectName(QStringLiteral("areaCanvas"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
-    setMinimumHeight(220);
+    setMinimumHeight(172);
     setAccessibleName(tr("Area along the runner"));
 }
 

@@ -43,7 +43,7 @@ std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& plan
 
 SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Canvas(context, parent), m_shows(shows)
 {
-    setMinimumSize(220, 200);
+    setMinimumSize(220, 160);
     setAccessibleName(tr("Section from the window, roof up"));
 }
 
@@ -120,7 +120,7 @@ void SectionCanvas::mousePressEvent(QMouseEvent* event)
 
 LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
-    setMinimumHeight(72);
+    setMinimumHeight(88);
     setAccessibleName(tr("Long section"));
 }
 

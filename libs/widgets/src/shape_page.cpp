@@ -37,6 +37,7 @@ ShapePage::ShapePage(Context context, QWidget* parent)
     m_views->addWidget(
         makeHouseView(context, {[this](const job::House& house) { emit houseWanted(house); },
                                 [this] { emit houseFileWanted(); }, [this] { emit houseSaveWanted(); }}));
+    askForShownOnly(m_views);
     setFocusProxy(areaPlan);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);

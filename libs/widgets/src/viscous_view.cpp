@@ -39,7 +39,8 @@ QWidget* makeViscousView(Context context, app::VirtualProbe& probe, ViscousRuns&
     constexpr int runWidth = 296;
     run->setFixedWidth(runWidth);
     auto* longPanel = new Panel(tr("Long section"));
-    longPanel->setNote(tr("red: edge of dead air (under a tenth of the mean); broken: of weak air (under 0.3); ring: fastest"));
+    longPanel->setNote(tr("red: dead air; broken red: weak air; ring: fastest"));
+    longPanel->setToolTip(tr("Dead air makes less than a tenth of its section's mean along the runner, weak air less than 0.3 of it."));
     auto* along = new FieldLongCanvas(context, probe);
     along->setObjectName(QStringLiteral("viscousLong"));
     longPanel->body()->addWidget(along, 1);

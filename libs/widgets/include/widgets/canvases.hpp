@@ -36,7 +36,9 @@ class RibbonCanvas : public Canvas {
     Q_OBJECT
 
 public:
+    static constexpr int kHeight = 146;
     explicit RibbonCanvas(Context context, QWidget* parent = nullptr);
+    [[nodiscard]] QSize sizeHint() const override { return {600, maximumHeight()}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;

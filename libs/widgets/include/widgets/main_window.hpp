@@ -25,6 +25,8 @@ class QStackedWidget;
 namespace euryth::widgets {
 
 class BenchStrip;
+class ProbePage;
+class RibbonCanvas;
 
 /// What the window asks a person, as functions, so that tests can answer.
 struct Prompts {
@@ -86,6 +88,7 @@ public:
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     /// A text field would take Ctrl+E, Ctrl+K and Ctrl+U for keys of its own; here they are commands everywhere.
     bool eventFilter(QObject* watched, QEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -151,6 +154,9 @@ private:
     BenchStrip* m_bench = nullptr;
     QWidget* m_calls = nullptr;
     QMenu* m_recent = nullptr;
+    ProbePage* m_probe = nullptr;
+    QWidget* m_rack = nullptr;
+    RibbonCanvas* m_ribbon = nullptr;
     QLabel* m_title = nullptr;
 };
 

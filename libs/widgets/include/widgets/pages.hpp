@@ -102,6 +102,8 @@ public:
     enum class View { Readings, Virtual, Viscous, Walls, ShortSide, WhatIf, Beside };
     explicit ProbePage(Context context, QWidget* parent = nullptr);
     void showView(View view);
+    /// On a low screen the long section gives way; the runner below tells the same place.
+    void setCompact(bool compact) { m_longPanel->setVisible(!compact); }
     void stepView(int by);
     [[nodiscard]] app::VirtualProbe& virtualProbe() { return m_virtual; }
     [[nodiscard]] app::ShortSideWork& shortSideWork() { return m_shortSide; }
@@ -127,6 +129,7 @@ private:
     QWidget* m_shows = nullptr;
     Panel* m_sectionPanel = nullptr;
     Panel* m_entryPanel = nullptr;
+    QWidget* m_longPanel = nullptr;
     QLabel* m_reading = nullptr;
     QLabel* m_readingNote = nullptr;
     QLabel* m_sums = nullptr;

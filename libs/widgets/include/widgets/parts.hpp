@@ -5,6 +5,7 @@
 
 #include <QFrame>
 #include <QLabel>
+#include <QStackedWidget>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -36,6 +37,9 @@ private:
 
 /// A label in second ink.
 QLabel* quietLabel(const QString& text, Context context, QWidget* parent = nullptr);
+
+/// Lets a stack ask for no more room than its shown page needs.
+void askForShownOnly(QStackedWidget* stack);
 
 /// Text for what is refused, with a mark, or a quiet hint when nothing is.
 class MessageLine : public QLabel {
