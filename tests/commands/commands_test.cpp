@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 
 #include "commands/run.hpp"
+#include "files/job_file.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
 
@@ -333,4 +334,46 @@ TEST_CASE("export writes what the ending says, and only that")
     CHECK(call({"export", kDemo, "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
           commands::kJobHasErrors);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "/nowhere/x.pdf"}).code == commands::kFileTrouble);
+}
+
+TEST_CASE("what is not known says why, what cannot be is refused, and a place that is no number too")
+{
+    // A port without probe sets: no speed ratio is known, and the reason stands beside it.
+    auto job = demoJob();
+    job.ports[0].probes.clear();
+    const TempFolder folder;
+    const std::string path = folder.path() / "quiet.euryth.json";
+    std::ofstream(path) << files::jobText(job);
+    const auto cut = nlohmann::json::parse(call({"cut", path, "--port", "I1"}).out);
+    CHECK(cut["before"]["highest_ratio"].is_null());
+    CHECK(cut["before"]["highest_ratio_missing"].get<std::string>().find("probe set") != std::string::npos);
+    const auto engine = nlohmann::json::parse(call({"engine", path, "--port", "I1", "--rpm", "7000"}).out);
+    CHECK((engine["chokes_from_rpm"].is_number() || engine.contains("chokes_from_rpm_missing")));
+    CHECK(engine["full_lift"]["bench"]["runner_loss_pa"].get<double>() > 100);
+
+    const Outcome fast = call({"short-side", kDemo, "--port", "I1", "--flow-m3s", "10"});
+    CHECK(fast.code == commands::kJobHasErrors);
+    CHECK(fast.err.find("speed of sound") != std::string::npos);
+    const std::string places = folder.path() / "places.csv";
+    std::ofstream(places) << "x_mm,y_mm,z_mm\n10,0,nan\n";
+    const Outcome nowhere = call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.07", "--points", places});
+    CHECK(nowhere.code == commands::kJobHasErrors);
+    CHECK(nowhere.err.find("a number in mm is wanted") != std::string::npos);
+    CHECK(call({"areas", kDemo, "--port", "I1", "--stop-after", "-1"}).code == commands::kWrongUsage);
+    CHECK(call({"areas", kDemo, "--port", "I1", "--stop-after", "100"}).code == commands::kDone);
+}
+
+TEST_CASE("places that lie far apart for their distances are told instead of meshed")
+{
+    auto job = demoJob();
+    for (std::size_t i = 0; i < job.ports[0].stations.size(); ++i) {
+        auto& pose = job.ports[0].stations[i].pose;
+        pose = {lengthFromMm(i == 5 ? 1900 : 9.0 * static_cast<double>(i)), Length{}, Length{}, Angle{}, Angle{}, {}};
+    }
+    const TempFolder folder;
+    const std::string path = folder.path() / "far.euryth.json";
+    std::ofstream(path) << files::jobText(job);
+    const Outcome far = call({"short-side", path, "--port", "I1", "--flow-m3s", "0.07"});
+    CHECK(far.code == commands::kJobHasErrors);
+    CHECK(far.err.find("fit the distances along the runner") != std::string::npos);
 }

@@ -115,11 +115,10 @@ TEST_CASE("heated air keeps its water, not its relative humidity")
     for (const double celsius : {80.0, 120.0, 160.0, 250.0}) {
         CAPTURE(celsius);
         for (const double kPa : {60.0, 101.325, 300.0, 600.0}) {
-            const AirState hot =
-                broughtTo(room, temperatureFromCelsius(celsius), absolutePressureFromPa(kPa * 1000.0));
+            const AirState hot = broughtTo(room, temperatureFromCelsius(celsius), absolutePressureFromPa(kPa * 1000.0));
             const double kelvin = celsius + 273.15;
-            const double expected = kPa * 1000.0 *
-                                    ((1.0 - vapourShare) / (287.042 * kelvin) + vapourShare / (461.524 * kelvin));
+            const double expected =
+                kPa * 1000.0 * ((1.0 - vapourShare) / (287.042 * kelvin) + vapourShare / (461.524 * kelvin));
             CHECK(density(hot).si() == Approx(expected).epsilon(1.5e-3));
             CHECK(waterFraction(hot) == Approx(vapourShare).epsilon(5e-3));
         }

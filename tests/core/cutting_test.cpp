@@ -182,7 +182,8 @@ TEST_CASE("a plan needs two stations") { CHECK_THROWS_AS(planCuts(straightPort(1
 
 TEST_CASE("a dead floor is not evened out by taking metal from roof and sides")
 {
-    // As large as planned, the floor at 0.65 of the mean, the rest a little over it: nothing is fast, so nothing is cut.
+    // As large as planned, the floor at 0.65 of the mean, the rest a little over it: nothing is fast, so nothing is
+    // cut.
     CutProblem problem = straightPort(1.0);
     for (CutStation& s : problem.stations) {
         s.speedRatio.fill(1.05);
@@ -210,8 +211,8 @@ TEST_CASE("cuts make it worse where one number pays for less than the house asks
         p.after.highestRatio = ratioAfter;
         return p;
     };
-    CHECK(plan(0.0, 0.024, 1.2, 1.2).makesWorse());       // areas miss, nothing gained
-    CHECK(plan(0.0, 0.024, 1.2, 1.195).makesWorse());     // hardly anything
+    CHECK(plan(0.0, 0.024, 1.2, 1.2).makesWorse());    // areas miss, nothing gained
+    CHECK(plan(0.0, 0.024, 1.2, 1.195).makesWorse());  // hardly anything
     CHECK_FALSE(plan(0.0, 0.024, 1.2, 1.15).makesWorse());
     CHECK(plan(0.05, 0.045, 1.2, 1.3).makesWorse());
     CHECK_FALSE(plan(0.05, 0.01, 1.2, 1.22).makesWorse());

@@ -136,12 +136,14 @@ TEST_CASE("a sweep has its ends; past the choke more speed brings no more air")
     CHECK(gain(0.15) == Approx(1).epsilon(0.01));
 }
 
-TEST_CASE("with real cams as well: long ones lose at low speed and fall off later, in the same order as Taylor's index says")
+TEST_CASE(
+    "with real cams as well: long ones lose at low speed and fall off later, in the same order as Taylor's index says")
 {
-    // Efficiency over the Mach index for cams of 230 to 290 degrees, each closing after bottom dead centre: from 0.2 to 0.5
-    // it hardly falls (late closing pushes air back at low speed, so that it may rise), beyond 0.6 it falls and goes on
-    // falling. Taylor, vol. 1, ch. 6, figure of volumetric efficiency over Z, from memory.
-    for (const auto& [duration, centreline] : {std::pair{230.0, 102.0}, {260.0, 106.0}, {286.0, 106.0}, {300.0, 108.0}}) {
+    // Efficiency over the Mach index for cams of 230 to 290 degrees, each closing after bottom dead centre: from 0.2 to
+    // 0.5 it hardly falls (late closing pushes air back at low speed, so that it may rise), beyond 0.6 it falls and
+    // goes on falling. Taylor, vol. 1, ch. 6, figure of volumetric efficiency over Z, from memory.
+    for (const auto& [duration, centreline] :
+         {std::pair{230.0, 102.0}, {260.0, 106.0}, {286.0, 106.0}, {300.0, 108.0}}) {
         CAPTURE(duration);
         const Cam cam{angleFromDegrees(duration), lengthFromMm(12), angleFromDegrees(centreline)};
         const EffectiveArea area = curtainLike(1);
@@ -183,13 +185,14 @@ TEST_CASE("a runner in front of the valve: no more than its own choking flow, an
     CHECK(std::ranges::any_of(behindTight.points, &FillingPoint::runnerChoked));
     // Two orifices in a row, by hand: the flow that both the loss before and the valve behind allow.
     const Inlet inlet(constant(500), tight);
-    const auto passing = inlet.passing(lengthFromMm(5), kRoom.pressure, air::density(kRoom),
-                                       AbsolutePressure::fromSi(95000));
+    const auto passing =
+        inlet.passing(lengthFromMm(5), kRoom.pressure, air::density(kRoom), AbsolutePressure::fromSi(95000));
     const double share = 1.0 - 0.0005 * std::pow(passing.flow.si() / 0.01, 2);
     const double total = kRoom.pressure.si() * share;
     const double ratio = 95000 / total;
     const double rho = air::density(kRoom).si() * share;
-    const double expected = 500e-6 * std::sqrt(total * rho * 7.0 * (std::pow(ratio, 2 / 1.4) - std::pow(ratio, 2.4 / 1.4)));
+    const double expected =
+        500e-6 * std::sqrt(total * rho * 7.0 * (std::pow(ratio, 2 / 1.4) - std::pow(ratio, 2.4 / 1.4)));
     CHECK(passing.flow.si() == Approx(expected).epsilon(2e-3));  // the curve between its points is a cubic
 }
 

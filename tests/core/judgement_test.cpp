@@ -42,7 +42,9 @@ TEST_CASE("the demo shows one choke point, one dead corner and one thin wall tha
     // The valve lets less pass than would make this place sonic, so that no speed of the engine does.
     const auto flows = portFlows(demo.job, demo.port);
     CHECK_FALSE(choke->sonicRpm);
-    CHECK(planning::sonicFlow(*analysis.demand, job::netArea(demo.port.stations[*job::stationNear(demo.port, lengthFromMm(80))]), choke->ratio) > flows->choking);
+    CHECK(planning::sonicFlow(*analysis.demand,
+                              job::netArea(demo.port.stations[*job::stationNear(demo.port, lengthFromMm(80))]),
+                              choke->ratio) > flows->choking);
     CHECK(flows->place >= demo.port.stations.size());  // the valve
     for (const auto& point : flows->speeds)
         CHECK(point.peakFlow <= flows->choking * (1 + 1e-6));
@@ -169,4 +171,46 @@ TEST_CASE("points have names")
     CHECK(pointName({0, 0}) == "middle");
     CHECK(pointName({-0.6, 0}) == "right");
     CHECK(pointName({0, -0.6}) == "floor");
+}
+
+TEST_CASE("an elbow lying flat costs and is named like the same one standing")
+{
+    const auto elbow = [](bool flat) {
+        job::Job job = demoJob();
+        job::Port& port = job.ports[0];
+        const double radius = 0.036;
+        for (job::Station& station : port.stations) {
+            const double angle = std::clamp((station.s.si() - 0.03) / radius, 0.0, 1.4);
+            const double on = 0.03 + radius * std::sin(angle);
+            const double off = -radius * (1 - std::cos(angle));
+            const double straight = std::max(0.0, station.s.si() - 0.03 - radius * 1.4);
+            const double x = std::min(station.s.si(), 0.03) + (on - 0.03) + straight * std::cos(angle);
+            const double side = off - straight * std::sin(angle);
+            station.pose = {Length::fromSi(x),
+                            flat ? Length::fromSi(side) : Length{},
+                            flat ? Length{} : Length::fromSi(side),
+                            flat ? Angle{} : Angle::fromSi(-angle),
+                            flat ? Angle::fromSi(-angle) : Angle{},
+                            {}};
+        }
+        return job;
+    };
+    const job::Job standing = elbow(false);
+    const job::Job flat = elbow(true);
+    const auto a = analyse(standing, standing.ports[0]);
+    const auto b = analyse(flat, flat.ports[0]);
+    CHECK(a.places.shortSide == b.places.shortSide);
+    CHECK(a.places.bowl == b.places.bowl);
+    const auto up = engineModel(standing, standing.ports[0], a);
+    const auto lying = engineModel(flat, flat.ports[0], b);
+    REQUIRE((up && lying));
+    const auto lossOf = [](const EngineModel& m) {
+        return flow::flowThrough(m.runner, m.room, MassFlow::fromSi(0.08), m.roughness)->stations.back().totalPressure;
+    };
+    CHECK(lossOf(*up).si() == Approx(lossOf(*lying).si()).epsilon(1e-9));
+    auto straight = up->runner;
+    for (auto& station : straight)
+        station.turn = {};
+    CHECK(flow::flowThrough(straight, up->room, MassFlow::fromSi(0.08), up->roughness)->stations.back().totalPressure >
+          lossOf(*up));
 }

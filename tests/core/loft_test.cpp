@@ -139,8 +139,8 @@ std::pair<double, double> diametersOf(const Loft& loft)
 
 TEST_CASE("a loft over unevenly spaced stations never leaves the range of its two stations")
 {
-    const auto first = diametersOf(
-        loftOf(straightPipe({{0, 36}, {15, 36}, {30, 36}, {32, 33}, {60, 33}, {90, 36}}), 6, 12));
+    const auto first =
+        diametersOf(loftOf(straightPipe({{0, 36}, {15, 36}, {30, 36}, {32, 33}, {60, 33}, {90, 36}}), 6, 12));
     CHECK(first.first == Approx(33).epsilon(1e-6));
     CHECK(first.second == Approx(36).epsilon(1e-6));
     const auto second = diametersOf(loftOf(straightPipe({{0, 30}, {20, 30}, {22, 40}, {60, 40}}), 6, 12));
@@ -150,9 +150,7 @@ TEST_CASE("a loft over unevenly spaced stations never leaves the range of its tw
 
 TEST_CASE("a section that grows one way and shrinks the other keeps its area between those of its stations")
 {
-    const auto rectangle = [](double w, double h) {
-        return RoundedRectangle{lengthFromMm(w), lengthFromMm(h), {}};
-    };
+    const auto rectangle = [](double w, double h) { return RoundedRectangle{lengthFromMm(w), lengthFromMm(h), {}}; };
     const std::vector<PlacedSection> sections{{{}, straightPose(0), rectangle(50, 20)},
                                               {lengthFromMm(30), straightPose(30), rectangle(20, 50)}};
     const Loft loft = loftOf(sections, 6, 7);

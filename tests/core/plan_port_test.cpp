@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
-#include "job/plans.hpp"
 #include "job/describe.hpp"
+#include "job/plans.hpp"
 #include "judgement/calls.hpp"
 #include "judgement/engine_run.hpp"
 #include "judgement/house_change.hpp"
@@ -321,7 +321,8 @@ TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the h
 
 namespace {
 
-/// Changes one rule of a house after the other: describe() visits them, and the one whose turn it is gets another value.
+/// Changes one rule of a house after the other: describe() visits them, and the one whose turn it is gets another
+/// value.
 class Nudge {
 public:
     explicit Nudge(int turn) : m_turn(turn) {}

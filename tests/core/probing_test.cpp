@@ -136,7 +136,8 @@ std::vector<GridPoint> gridAt(double share, const geometry::Section& section)
 
 }  // namespace
 
-TEST_CASE("turbulent and laminar profiles have their mean wherever the nine points stand, in circle, oval and rectangle")
+TEST_CASE(
+    "turbulent and laminar profiles have their mean wherever the nine points stand, in circle, oval and rectangle")
 {
     const Length r = lengthFromMm(20);
     const RoundedRectangle rectangle{lengthFromMm(60), lengthFromMm(40), {}};

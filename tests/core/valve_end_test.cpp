@@ -22,8 +22,8 @@ SeatFace face(double degrees, double mm) { return {angleFromDegrees(degrees), le
 ValveGeometry valve(double beta = 45, double w = 1.2)
 {
     const double across = w / std::cos(beta * pi / 180);
-    return {lengthFromMm(45), lengthFromMm(40.5), lengthFromMm(7), {face(beta, across)}, {}, lengthFromMm(across),
-            angleFromDegrees(-75)};
+    return {lengthFromMm(45),     lengthFromMm(40.5),   lengthFromMm(7), {face(beta, across)}, {},
+            lengthFromMm(across), angleFromDegrees(-75)};
 }
 
 /// Heywood, Internal Combustion Engine Fundamentals, section 6.3, eqs. 6.7 to 6.9 (numbers from memory), mm.
@@ -106,15 +106,12 @@ TEST_CASE("where the valve's face is as wide as the seat the smallest frustum is
 
 TEST_CASE("a wide face, a back and an inset seat make the gap smaller than Heywood's")
 {
-    // The demo's intake valve: 45 mm; seat 1.1 mm at 45 degrees 0.25 mm inside the edge, 0.8 mm at 30 outside it, 1.3 mm
-    // at 60 and 1.6 mm at 70 inside; face 1.8 mm, back 20 degrees. The numbers are from sampling both profiles at 400
-    // places a stretch in another program (Python with numpy).
-    const ValveGeometry v{lengthFromMm(45),
-                          lengthFromMm(40.5),
-                          lengthFromMm(7),
-                          {face(30, 0.8), face(45, 1.1), face(60, 1.3), face(70, 1.6)},
-                          lengthFromMm(0.25),
-                          lengthFromMm(1.8),
+    // The demo's intake valve: 45 mm; seat 1.1 mm at 45 degrees 0.25 mm inside the edge, 0.8 mm at 30 outside it, 1.3
+    // mm at 60 and 1.6 mm at 70 inside; face 1.8 mm, back 20 degrees. The numbers are from sampling both profiles at
+    // 400 places a stretch in another program (Python with numpy).
+    const ValveGeometry v{lengthFromMm(45),    lengthFromMm(40.5),
+                          lengthFromMm(7),     {face(30, 0.8), face(45, 1.1), face(60, 1.3), face(70, 1.6)},
+                          lengthFromMm(0.25),  lengthFromMm(1.8),
                           angleFromDegrees(20)};
     CHECK(inMm2(openingAt(v, lengthFromMm(6)).area) == Approx(671.4).epsilon(1e-3));
     CHECK(inMm(throatTakesOver(v)) == Approx(11.29).margin(0.02));
@@ -132,7 +129,7 @@ TEST_CASE("the opening's limits: a slit square to the seat for small lift, the t
     CHECK(inMm2(throatNetArea(v.throat, v.stem)) == Approx(pi / 4 * (40.5 * 40.5 - 49)));
     CHECK(inMm2(curtain(v.head, lengthFromMm(10))) == Approx(pi * 450));
     // A thin flat seat on a wide throat nears the curtain.
-    const ValveGeometry flat{lengthFromMm(45), lengthFromMm(44.9), lengthFromMm(1), {face(0.5, 0.001)}, {},
+    const ValveGeometry flat{lengthFromMm(45),    lengthFromMm(44.9),   lengthFromMm(1), {face(0.5, 0.001)}, {},
                              lengthFromMm(0.001), angleFromDegrees(-75)};
     CHECK(openingAt(flat, lengthFromMm(3)).area.si() == Approx(curtain(flat.head, lengthFromMm(3)).si()).epsilon(2e-3));
 }

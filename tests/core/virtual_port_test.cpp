@@ -371,7 +371,8 @@ TEST_CASE("the first place to go sonic, and what pulls so much")
     const auto least = std::ranges::min_element(analysis.sections, {}, [](const auto& s) { return geometry::area(s); });
     const Length narrowest = port.stations[static_cast<std::size_t>(least - analysis.sections.begin())].s;
     CHECK(inMm(*choke.s) == Approx(inMm(narrowest)).margin(10.0));
-    // Without losses this flow is a little more than the port with its losses lets pass: no speed of the engine draws it.
+    // Without losses this flow is a little more than the port with its losses lets pass: no speed of the engine draws
+    // it.
     const auto model = engineModel(job, port, analysis);
     CHECK(choke.rpm.has_value() == (portChokes(*model, model->room, model->cam.lift).flow >= choke.flow));
     // A flow that it does draw is found again.

@@ -132,16 +132,15 @@ TEST_CASE("what cannot be understood is refused with its place, or kept, never d
         return job ? std::string() : job.error().text();
     };
     const std::string head = R"({"format": "euryth-job", "version": 1, )";
-    const auto port = [&](const std::string& inside) {
-        return head + R"("ports": [{"id": "I1", )" + inside + "}]}";
-    };
+    const auto port = [&](const std::string& inside) { return head + R"("ports": [{"id": "I1", )" + inside + "}]}"; };
     CHECK(problemOf(port(R"("side": "")")).find("side") != std::string::npos);
     CHECK(problemOf(port(R"("side": null)")).find("ports/I1/side") != std::string::npos);
     const std::string station = R"("side": "intake", "stations": [{"s_mm": 0, "section": {"shape": )";
     CHECK(problemOf(port(station + R"("", "width_mm": 30, "height_mm": 30}}])")).find("shape") != std::string::npos);
     const std::string fine =
-        station + R"("rounded-rectangle", "width_mm": 30, "height_mm": 30, "corner_mm": {"roof_left": 1, "roof_right": 1, )"
-                  R"("floor_right": 1, "floor_left": 1}}, "unrepairable": )";
+        station +
+        R"("rounded-rectangle", "width_mm": 30, "height_mm": 30, "corner_mm": {"roof_left": 1, "roof_right": 1, )"
+        R"("floor_right": 1, "floor_left": 1}}, "unrepairable": )";
     CHECK(problemOf(port(fine + R"(["roof", "roof"]}])")).find("twice") != std::string::npos);
     CHECK(problemOf(port(fine + R"(["attic"]}])")).find("unrepairable") != std::string::npos);
     CHECK(problemOf(port(fine + R"(["roof"]}])")).empty());
@@ -161,14 +160,16 @@ TEST_CASE("what cannot be understood is refused with its place, or kept, never d
 TEST_CASE("numbers of nothing are refused with the way out, and slipped decimals with the range")
 {
     const auto problemOf = [](const std::string& engine, const std::string& rest = "") {
-        const auto job = files::parseJob(R"({"format": "euryth-job", "version": 1, "engine": {)" + engine + "}" + rest + "}");
+        const auto job =
+            files::parseJob(R"({"format": "euryth-job", "version": 1, "engine": {)" + engine + "}" + rest + "}");
         return job ? std::string() : job.error().text();
     };
     CHECK(problemOf(R"("bore_mm": 9.4)").find("must be at least 10") != std::string::npos);
     CHECK(problemOf(R"("bore_mm": 1e-300)").find("engine/bore_mm") != std::string::npos);
     CHECK(problemOf(R"("stroke_mm": 1e-9)").find("must be at least 10") != std::string::npos);
     const auto flow = [&](const std::string& test) {
-        return problemOf(R"("bore_mm": 90)", R"(, "ports": [{"id": "I1", "side": "intake", "flow": [{"id": "F1", )" + test + "}]}]");
+        return problemOf(R"("bore_mm": 90)",
+                         R"(, "ports": [{"id": "I1", "side": "intake", "flow": [{"id": "F1", )" + test + "}]}]");
     };
     const std::string none = flow(R"("depression_pa": 7000, "points": [{"lift_mm": 5, "flow_m3_s": 0}])");
     CHECK(none.find("must be over 0") != std::string::npos);
@@ -184,7 +185,8 @@ TEST_CASE("too much of anything is refused at once, and so is what is no file")
     for (int i = 0; i < 6000; ++i)
         many += ", \"key" + std::to_string(i) + "\": 1";
     CHECK(files::parseJob(many + "}").error().text().find("more than 5000 keys") != std::string::npos);
-    std::string stations = R"({"format": "euryth-job", "version": 1, "ports": [{"id": "I1", "side": "intake", "stations": [)";
+    std::string stations =
+        R"({"format": "euryth-job", "version": 1, "ports": [{"id": "I1", "side": "intake", "stations": [)";
     for (int i = 0; i < 600; ++i) {
         stations += (i > 0 ? ", " : "") + std::string(R"({"s_mm": )") + std::to_string(i) +
                     R"(, "section": {"shape": "area", "area_mm2": 900}})";

@@ -31,8 +31,9 @@ int main(int argc, char** argv)
                             R"(<polygon points="0,0 80,0 80,60"/><circle cx="5" cy="5" r="4"/></svg>)";
     const std::string table = "s;width;height;radius;wall left\n0;36;33;9;5\n10;35,5;33 mm;9;\n20;1.4in;33;9;4.8\n";
     const std::string lifts = "deg;lift\n-140;0\n-70;6,5\n0;11.5\n70;0.24in\n150;0\n";
-    constexpr std::array<std::string_view, 18> pieces{"<",   ">", "\"", "/",    ";", "\t", "\n",   "1e308", "-1",
-                                                      "nan", "a", "z",  "C1 2", "0", "M",  "\"\"", "LINE",  "90\n2000000000\n"};
+    constexpr std::array<std::string_view, 18> pieces{"<",    ">",     "\"", "/",    ";",    "\t",
+                                                      "\n",   "1e308", "-1", "nan",  "a",    "z",
+                                                      "C1 2", "0",     "M",  "\"\"", "LINE", "90\n2000000000\n"};
     const auto file = std::filesystem::temp_directory_path() / ("euryth-fuzz-" + std::to_string(std::rand()) + ".dxf");
     const int result = fuzz::runFor(std::atoi(argv[1]), [&](fuzz::Random& random) {
         expectSound(imports::outlineFromSvg(fuzz::mutated(svg, pieces, random)));

@@ -6,8 +6,8 @@
 
 #include "files/house_file.hpp"
 #include "judgement/calls.hpp"
-#include "judgement/house_change.hpp"
 #include "judgement/engine_run.hpp"
+#include "judgement/house_change.hpp"
 #include "judgement/planned_port.hpp"
 #include "judgement/virtual_port.hpp"
 #include "mutate.hpp"

@@ -155,8 +155,8 @@ TEST_CASE("a drawing that announces more corners than it has lines is refused, a
         const auto outline = imports::outlineFromFile(path, {});
         return outline ? std::string() : outline.error();
     };
-    CHECK(refused("0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n2000000000\n70\n1\n0\nENDSEC\n0\nEOF\n").find("2000000000") !=
-          std::string::npos);
+    CHECK(refused("0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n2000000000\n70\n1\n0\nENDSEC\n0\nEOF\n")
+              .find("2000000000") != std::string::npos);
     CHECK_FALSE(refused("0\nSECTION\n2\nENTITIES\n0\nSPLINE\n72\n-5\n0\nENDSEC\n0\nEOF\n").empty());
     CHECK_FALSE(refused("0\nSECTION\n2\nENTITIES\n0\nLEADER\n76\n1999999999\n0\nENDSEC\n0\nEOF\n").empty());
     std::string lines = "0\nSECTION\n2\nENTITIES\n";

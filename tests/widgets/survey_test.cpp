@@ -279,8 +279,8 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
 
 TEST_CASE("keys typed ahead go into the cells that the hand has reached, in order")
 {
-    // As from a caliper's keyboard wedge into a busy window: no event loop runs between the keys, and what is typed goes
-    // to whatever has the focus at that moment.
+    // As from a caliper's keyboard wedge into a busy window: no event loop runs between the keys, and what is typed
+    // goes to whatever has the focus at that moment.
     WindowFixture f;
     auto* sections = f.find<widgets::EntryView>("sectionTable");
     sections->setFocus();

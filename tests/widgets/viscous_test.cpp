@@ -89,7 +89,7 @@ TEST_CASE("one button: the run comes, its dead region is seen, and the switch sh
     const QString found = f.text("viscousFound");
     CHECK(found.contains("coarse mesh"));
     CHECK(found.contains("on the floor"));
-    CHECK(found.contains("One mesh only"));
+    CHECK(found.contains("1 mesh"));
 
     f.page.showView(View::Virtual);
     f.settle();

@@ -144,7 +144,7 @@ TEST_CASE("a call is accepted with a reason, kept in the job, and taken back")
         }
         return false;
     };
-    REQUIRE(click("How worked out"));
+    REQUIRE(click("Workings"));
     const auto labels = f.find<QWidget>("calls")->findChildren<QLabel*>();
     CHECK(std::ranges::any_of(labels, [](QLabel* l) { return l->text().startsWith("ratio = local"); }));
     REQUIRE(click(QString::fromUtf8("Accept…")));
@@ -229,8 +229,7 @@ TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles
             for (int tab = 0; tab < 8; ++tab) {
                 f.window.resize(1180, 680);
                 f.settle();
-                const QSize least = f.window.minimumSizeHint();
-                CAPTURE(static_cast<int>(stage), tab, least.width(), least.height());
+                CAPTURE(static_cast<int>(stage), tab);
                 CHECK(f.window.width() <= 1180);
                 CHECK(f.window.height() <= 680);
                 auto* scroll = f.find<QScrollArea>("pageScroll");

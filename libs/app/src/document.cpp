@@ -156,7 +156,6 @@ void Document::resume(job::Job job, const QString& given)
     emit fileChanged();
 }
 
-
 QString Document::lockedBy(const QString& path) const
 {
     if (path.isEmpty() || realPath(path) == m_path)

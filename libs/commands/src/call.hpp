@@ -29,7 +29,7 @@ struct Request {
     std::string flow;
     std::string points;
     std::string quality;
-    std::optional<double> stopAfter;  ///< seconds
+    std::optional<double> stopAfter;   ///< seconds
     std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
 
     void say(const std::string& text) const;

@@ -34,7 +34,8 @@ int callEngine(const Request& request, std::ostream& out)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
     const judgement::EngineRun run = judgement::runEngine(*model, rpm);
     if (!run.filling.settled)
-        throw CallError(kJobHasErrors, portPlace(port) + ": the sum of the filling does not come to an end with these numbers");
+        throw CallError(kJobHasErrors,
+                        portPlace(port) + ": the sum of the filling does not come to an end with these numbers");
     Json result;
     result["mach_index"] = number(run.machIndex);
     result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
@@ -51,12 +52,14 @@ int callEngine(const Request& request, std::ostream& out)
     const Length lift = model->cam.lift;
     const auto place = [&](const flow::RunnerFlow& flow) {
         const bool valve = flow.fastest >= model->runner.size();
-        return Json{{"flow_kg_s", number(flow.flow.si())},
-                    {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->runner[flow.fastest].s)))},
-                    {"mach", number(flow.stations[flow.fastest].mach)},
-                    {"choked", flow.choked},
-                    {"runner_loss_pa", number((flow.stations.front().totalPressure -
-                                               flow.stations[model->runner.size() - 1].totalPressure).si())}};
+        return Json{
+            {"flow_kg_s", number(flow.flow.si())},
+            {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->runner[flow.fastest].s)))},
+            {"mach", number(flow.stations[flow.fastest].mach)},
+            {"choked", flow.choked},
+            {"runner_loss_pa",
+             number(
+                 (flow.stations.front().totalPressure - flow.stations[model->runner.size() - 1].totalPressure).si())}};
     };
     const auto at = [&](const air::AirState& before, PressureDifference depression) {
         Json json = place(judgement::throughPort(*model, before, lift, depression));
@@ -67,9 +70,9 @@ int callEngine(const Request& request, std::ostream& out)
                            {"running", at(model->charge, judgement::runningDepression(job))},
                            {"choking", place(judgement::portChokes(*model, model->charge, lift))}};
     const auto flows = judgement::portFlows(job, port);
-    put(result, "chokes_from_rpm",
-        flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
-        !flows ? flows.missing : "it does not choke with the valve well open up to half as much again as its top speed");
+    put(result, "chokes_from_rpm", flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
+        !flows ? flows.missing
+               : "it does not choke with the valve well open up to half as much again as its top speed");
     result["runner_choked"] = run.atPeakFlow.choked;
     result["effective_area_from"] = model->areaFrom;
     result["assumed"] = model->assumed;

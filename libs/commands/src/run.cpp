@@ -103,8 +103,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         po::store(po::command_line_parser(arguments).options(options).positional(positions).style(style).run(), given);
         po::notify(given);
         for (const auto& [name, value] : given) {
-            const bool takes =
-                name == "job" || name == "stop-after" || name == entry.mayHave || std::ranges::find(entry.options, name) != entry.options.end();
+            const bool takes = name == "job" || name == "stop-after" || name == entry.mayHave ||
+                               std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
                 throw CallError(kWrongUsage, std::string(entry.name) + " takes no --" + name + usage);
         }

@@ -33,8 +33,7 @@ int callViscous(const Request& request, std::ostream& out)
     const auto limit = std::chrono::seconds(
         std::max<long>(1, std::lround(before * std::min(usual, request.stopAfter.value_or(usual)))));
     request.say("viscous run of " + loaded.port->id + ", at most " + std::to_string(limit.count()) + " s");
-    viscous::Task task{
-        loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, limit, {}};
+    viscous::Task task{loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, limit, {}};
     const auto solved = viscous::solve(task);
     if (!solved)
         throw CallError(kFileTrouble, "viscous run: " + solved.error());

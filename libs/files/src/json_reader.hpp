@@ -98,8 +98,9 @@ public:
             return fail(key, "is missing; " + oneOf(names) + " is wanted");
         const auto found = json->is_string() ? std::ranges::find(names, json->get<std::string>()) : names.end();
         if (found == names.end())
-            return fail(key, "must be " + oneOf(names) + ", is " +
-                                 (json->is_string() ? "\"" + json->get<std::string>().substr(0, 60) + "\"" : kindOf(*json)));
+            return fail(key,
+                        "must be " + oneOf(names) + ", is " +
+                            (json->is_string() ? "\"" + json->get<std::string>().substr(0, 60) + "\"" : kindOf(*json)));
         value = static_cast<Enum>(found - names.begin());
     }
 

@@ -184,7 +184,8 @@ std::optional<std::string> absurdCount(std::string_view dxf)
             entity = value;
         const bool counts = (entity == "LWPOLYLINE" && code == "90") ||
                             (entity == "SPLINE" && (code == "72" || code == "73" || code == "74")) ||
-                            (entity == "LEADER" && code == "76") || (entity == "HATCH" && (code == "91" || code == "93"));
+                            (entity == "LEADER" && code == "76") ||
+                            (entity == "HATCH" && (code == "91" || code == "93"));
         if (!counts)
             continue;
         long long count = 0;

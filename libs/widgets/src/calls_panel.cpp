@@ -134,7 +134,7 @@ QWidget* CallsPanel::makeLinks(const judgement::Call& call, QVBoxLayout* column)
         layout->addWidget(go);
     }
     if (!call.workings.empty()) {
-        auto* workings = link(m_opened.contains(call.key) ? tr("Hide working") : tr("How worked out"));
+        auto* workings = link(m_opened.contains(call.key) ? tr("Hide") : tr("Workings"));
         connect(workings, &QPushButton::clicked, this, [this, key = call.key] {
             if (m_opened.erase(key) == 0)
                 m_opened.insert(key);

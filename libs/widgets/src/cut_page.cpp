@@ -76,7 +76,7 @@ QWidget* CutPage::makeList()
     m_why->setObjectName(QStringLiteral("cutWhy"));
     m_why->setWordWrap(true);
     m_why->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_why->setMinimumHeight(50);
+    m_why->setMinimumHeight(36);
     m_why->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     auto* caution =
         quietLabel(tr("Face shield over glasses, respirator, both hands on the tool. A wall that is cut has "
@@ -95,7 +95,7 @@ QWidget* CutPage::makeSection()
 {
     m_sectionPanel = new Panel(tr("Section"));
     auto* canvas = new SectionCanvas(m_context, SectionCanvas::Shows::Cut);
-    canvas->setMinimumHeight(130);
+    canvas->setMinimumHeight(96);
     m_sectionPanel->body()->addWidget(canvas, 1);
     m_effect = new QLabel;
     m_effect->setObjectName(QStringLiteral("cutEffect"));

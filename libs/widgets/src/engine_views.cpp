@@ -141,15 +141,17 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
                             .arg(plain(w, flow.stations[flow.fastest].mach, 2), placeOf(w, curve, flow)) +
                         (flow.choked ? tr(", choked there") : QString()));
         };
-        rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped()) + pair(curve.onBench, first.onBench) +
-                pair(curve.onEngine, first.onEngine) + cell(flowText(curve, curve.choked.flow)) +
-                cell(placeOf(w, curve, curve.choked)) + QStringLiteral("</tr>");
+        rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped()) +
+                pair(curve.onBench, first.onBench) + pair(curve.onEngine, first.onEngine) +
+                cell(flowText(curve, curve.choked.flow)) + cell(placeOf(w, curve, curve.choked)) +
+                QStringLiteral("</tr>");
     }
     return QStringLiteral("<table cellspacing=0 cellpadding=2><tr><td></td>") +
            cell(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + cell(tr("fastest at")) +
-           cell(tr("engine, %1").arg(w.text(Kind::Depression, known->running.si()))) + cell(tr("fastest at")) +
-           cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") + rows +
-           QStringLiteral("</table>");
+           cell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
+                    .arg(w.text(Kind::Depression, known->running.si()))) +
+           cell(tr("fastest at")) + cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") +
+           rows + QStringLiteral("</table>");
 }
 
 /// The same in a sentence.
@@ -159,30 +161,35 @@ QString placeFromWindow(const app::Workspace& w, const Curve& curve, const flow:
     return flow.fastest >= curve.model.runner.size() ? tr("at %1").arg(place) : tr("%1 from the window").arg(place);
 }
 
-/// In one sentence whether the bench can tell the two ports apart.
+/// The filling at the engine's top speed.
+const planning::Filling& atTop(const Curve& curve) { return (curve.shift ? *curve.shift : curve.run).filling; }
+
+/// In one sentence whether the bench can tell the two ports apart, and what this engine makes of them at its own speed.
 QString trapText(app::EngineResults& results, const app::Workspace& w)
 {
     const auto& known = results.get();
     if (!known)
         return {};
     const Curve& first = known->curves.front();
+    const QString speed = w.text(Kind::Rotation, known->shiftRpm.value_or(known->rpm).si());
     for (const Curve& curve : known->curves) {
         if (curve.who != app::EngineResults::Who::Other)
             continue;
         const double bench = curve.onBench.flow / first.onBench.flow - 1.0;
-        const double engine = curve.onEngine.flow / first.onEngine.flow - 1.0;
+        const double engine = atTop(curve).meanFlow / atTop(first).meanFlow - 1.0;
         if (std::abs(bench) > judgement::kSameOnBench || std::abs(engine) < judgement::kOtherOnEngine)
-            return tr("On the bench they differ by %1, on the engine by %2.")
-                .arg(w.text(Kind::Percent, std::abs(bench)), w.text(Kind::Percent, std::abs(engine)));
+            return tr("On the bench they differ by %1, in the air that the engine gets at %2 by %3.")
+                .arg(w.text(Kind::Percent, std::abs(bench)), speed, w.text(Kind::Percent, std::abs(engine)));
         const bool firstIsPoorer = engine > 0.0;
         const Curve& poorer = firstIsPoorer ? first : curve;
         const double less = firstIsPoorer ? 1.0 - 1.0 / (1.0 + engine) : -engine;
-        return tr("▲ The bench cannot tell %1 and %2 apart (%3). On the engine %4 gives %5 less: it runs into the "
-                  "speed of "
-                  "sound first, %6.")
+        return tr("▲ The bench cannot tell %1 and %2 apart (%3). At %4 the engine gets %5 less air through %6, whose "
+                  "cylinder "
+                  "pulls up to %7: fastest %8.")
             .arg(QString::fromStdString(first.name), QString::fromStdString(curve.name),
-                 w.text(Kind::Percent, std::abs(bench)), QString::fromStdString(poorer.name),
-                 w.text(Kind::Percent, less), placeFromWindow(w, poorer, poorer.onEngine));
+                 w.text(Kind::Percent, std::abs(bench)), speed, w.text(Kind::Percent, less),
+                 QString::fromStdString(poorer.name), w.text(Kind::Depression, atTop(poorer).peakDepression.si()),
+                 placeFromWindow(w, poorer, poorer.onEngine));
     }
     return tr("Choose another port to lay it beside this one.");
 }

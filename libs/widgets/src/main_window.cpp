@@ -5,6 +5,7 @@
 #include <QApplication>
 #include <QButtonGroup>
 #include <QCloseEvent>
+#include <QDateTime>
 #include <QDragEnterEvent>
 #include <QFile>
 #include <QFileInfo>
@@ -13,8 +14,8 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QMenuBar>
-#include <QDateTime>
 #include <QMimeData>
+#include <QScreen>
 #include <QScrollArea>
 #include <QStackedWidget>
 
@@ -47,7 +48,12 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
     qApp->installEventFilter(this);
-    resize(1280, 800);
+    QSize size(1280, 800);
+    if (const QScreen* display = QGuiApplication::primaryScreen()) {
+        constexpr QSize frame(8, 40);  // of the window manager, with its title bar
+        size = size.boundedTo(display->availableSize() - frame).expandedTo(QSize(1180, 680));
+    }
+    resize(size);
     makeActions();
     auto* central = new QWidget;
     auto* column = new QVBoxLayout(central);
@@ -151,13 +157,25 @@ QWidget* MainWindow::makeTopBar()
     return bar;
 }
 
+namespace {
+
+/// The stages' pages. Texts that wrap would have the scroll area give them the height they like best; what they need is
+/// enough.
+class PageStack : public QStackedWidget {
+public:
+    using QStackedWidget::QStackedWidget;
+    [[nodiscard]] int heightForWidth(int) const override { return minimumSizeHint().height(); }
+};
+
+}  // namespace
+
 QWidget* MainWindow::makeMiddle()
 {
     auto* middle = new QWidget;
     auto* row = new QHBoxLayout(middle);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
-    m_pages = new QStackedWidget;
+    m_pages = new PageStack;
     m_pages->setContentsMargins(4, 8, 4, 8);
     auto* survey = new SurveyPage(m_context);
     connect(survey, &SurveyPage::addStationWanted, action(CommandId::AddStation), &QAction::trigger);
@@ -355,7 +373,7 @@ void MainWindow::openFile(const QString& path)
     const auto how = holder.isEmpty() ? Prompts::Held::TakeOver : m_prompts.openHeld(this, holder);
     if (how == Prompts::Held::Cancel)
         return;
-    const QString problem = holder.isEmpty()               ? document.open(path)
+    const QString problem = holder.isEmpty()             ? document.open(path)
                             : how == Prompts::Held::Copy ? document.openCopy(path)
                                                          : document.takeOver(path);
     if (!problem.isEmpty())
@@ -468,11 +486,13 @@ QString MainWindow::bothVersions(const app::Document& document)
     };
     const QFileInfo file(document.path());
     const auto theirs = files::loadJob(document.path().toStdString());
-    const QString on = !file.exists() ? tr("the file is gone")
-                       : theirs       ? tr("on disk: %1, written %2")
-                                      .arg(count(*theirs), file.lastModified().toString(QStringLiteral("yyyy-MM-dd hh:mm:ss")))
-                                : tr("on disk: %1, which is no job that can be read").arg(file.fileName());
-    return tr("%1 has been changed since it was opened or saved here.\n\n%2\nhere: %3\n\nSaving over it keeps the file on "
+    const QString on =
+        !file.exists() ? tr("the file is gone")
+        : theirs       ? tr("on disk: %1, written %2")
+                       .arg(count(*theirs), file.lastModified().toString(QStringLiteral("yyyy-MM-dd hh:mm:ss")))
+                 : tr("on disk: %1, which is no job that can be read").arg(file.fileName());
+    return tr("%1 has been changed since it was opened or saved here.\n\n%2\nhere: %3\n\nSaving over it keeps the file "
+              "on "
               "disk among the backups.")
         .arg(file.fileName(), on, count(document.job()));
 }

@@ -71,9 +71,10 @@ Prompts::Held askHeld(QWidget* parent, const QString& holder)
 {
     QMessageBox box(QMessageBox::Question, MainWindow::tr("Open elsewhere"), holder, QMessageBox::Cancel, parent);
     box.setTextFormat(Qt::PlainText);
-    box.setInformativeText(MainWindow::tr("Open its content as a job of its own, to be saved under another name? Or take "
-                                          "it over, if that window is no more: whoever still has it open is told when "
-                                          "saving."));
+    box.setInformativeText(
+        MainWindow::tr("Open its content as a job of its own, to be saved under another name? Or take "
+                       "it over, if that window is no more: whoever still has it open is told when "
+                       "saving."));
     const auto* copy = box.addButton(MainWindow::tr("Open a copy"), QMessageBox::AcceptRole);
     const auto* take = box.addButton(MainWindow::tr("Take over"), QMessageBox::DestructiveRole);
     box.exec();
@@ -84,7 +85,8 @@ Prompts::Held askHeld(QWidget* parent, const QString& holder)
 
 Prompts::Outside askChangedOutside(QWidget* parent, const QString& both)
 {
-    QMessageBox box(QMessageBox::Warning, MainWindow::tr("Changed by somebody else"), both, QMessageBox::Cancel, parent);
+    QMessageBox box(QMessageBox::Warning, MainWindow::tr("Changed by somebody else"), both, QMessageBox::Cancel,
+                    parent);
     box.setTextFormat(Qt::PlainText);
     const auto* elsewhere = box.addButton(MainWindow::tr("Save mine under another name…"), QMessageBox::AcceptRole);
     const auto* mine = box.addButton(MainWindow::tr("Save mine over it"), QMessageBox::DestructiveRole);
@@ -173,7 +175,8 @@ Prompts dialogPrompts()
     prompts.openHeld = askHeld;
     prompts.changedOutside = askChangedOutside;
     prompts.saveElsewhere = [](QWidget* parent, const QString& problem) {
-        QMessageBox box(QMessageBox::Warning, MainWindow::tr("The job is not saved"), problem, QMessageBox::Cancel, parent);
+        QMessageBox box(QMessageBox::Warning, MainWindow::tr("The job is not saved"), problem, QMessageBox::Cancel,
+                        parent);
         box.setTextFormat(Qt::PlainText);
         const auto* other = box.addButton(MainWindow::tr("Save in another place…"), QMessageBox::AcceptRole);
         box.exec();

@@ -175,9 +175,8 @@ QWidget* makeRunnerForm(Context context)
         const auto port = context.workspace.portIndex();
         if (!port || context.workspace.port()->photos.empty())
             return tr("add a photo first (Port, Add a photo)");
-        return context.workspace.document().edit(tr("Note on photo"), [&](job::Job& job) {
-            job.ports[*port].photos.back().note = typed.toStdString();
-        });
+        return context.workspace.document().edit(
+            tr("Note on photo"), [&](job::Job& job) { job.ports[*port].photos.back().note = typed.toStdString(); });
     };
     column->addWidget(new TextEdit(context, std::move(photoNote)));
     column->addStretch(1);

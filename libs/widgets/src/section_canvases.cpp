@@ -158,7 +158,7 @@ void LongSectionCanvas::mousePressEvent(QMouseEvent* event)
 PeelCanvas::PeelCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
     setObjectName(QStringLiteral("peel"));
-    setMinimumHeight(200);
+    setMinimumHeight(150);
     setAccessibleName(tr("The wall unrolled"));
 }
 

@@ -129,7 +129,8 @@ QString chokeText(const app::Workspace& w, const judgement::LocalChoke& choke, c
                      "smallest section as a whole).")
                       .arg(QString::fromStdString(choke.name), w.text(Kind::Position, choke.s->si()),
                            w.text(Kind::Flow, volume), w.text(Kind::Percent, choke.shareOfSection))
-                : tr("No place goes sonic before the smallest section as a whole, at %1 of room air: everywhere the wall is "
+                : tr("No place goes sonic before the smallest section as a whole, at %1 of room air: everywhere the "
+                     "wall is "
                      "nearer than a pitot's reach.")
                       .arg(w.text(Kind::Flow, volume));
     if (!choke.missing.empty())

@@ -55,7 +55,7 @@ FieldSectionCanvas::FieldSectionCanvas(Context context, app::VirtualProbe& probe
       m_probe(probe),
       m_shows(shows)
 {
-    setMinimumSize(220, 200);
+    setMinimumSize(200, 140);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Computed speed in the section, from the window, roof up"));
     connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
@@ -222,7 +222,7 @@ FieldLongCanvas::FieldLongCanvas(Context context, app::VirtualProbe& probe, QWid
       m_probe(probe)
 {
     setObjectName(QStringLiteral("fieldLong"));
-    setMinimumHeight(150);
+    setMinimumHeight(110);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Computed speed in the upright middle of the port"));
     connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));

@@ -121,7 +121,8 @@ QString wallVerdict(const app::Workspace& w, const judgement::WallAir& wall)
     if (wall.liftsOff())
         return tr("lets go at %1").arg(w.text(Kind::Position, wall.liftsOffAt->si()));
     if (wall.outsideOfTurn)
-        return tr("may let go outside the turn from %1; a viscous run tells").arg(w.text(Kind::Position, wall.liftsOffAt->si()));
+        return tr("may let go outside the turn from %1; a viscous run tells")
+            .arg(w.text(Kind::Position, wall.liftsOffAt->si()));
     return wall.near() ? tr("near letting go") : tr("holds");
 }
 

@@ -80,8 +80,9 @@ QString meshText(const app::Workspace& w, const ViscousRuns& runs, const judgeme
 {
     const auto change = app::meshChange(runs, shape);
     if (!change && quality == exports::Quality::Coarse)
-        return tr("1 mesh, the coarse one: it ranks ports and places, its values are not to be told. A run with \"second "
-                  "mesh\" ticked tells more.");
+        return tr(
+            "1 mesh, the coarse one: it ranks ports and places, its values are not to be told. A run with \"second "
+            "mesh\" ticked tells more.");
     if (!change)
         return tr("1 mesh. A run with \"second mesh\" ticked tells how much it changes.");
     return tr("2 meshes, %1 against %2: fastest %3, loss %4, dead %5, least that flows %6 apart. No better are these.")
@@ -164,9 +165,9 @@ QString numbersText(const app::Workspace& w, const app::VirtualProbe& probe, con
                                  .arg(w.text(Kind::Percent, throat.flowing), w.text(Kind::Percent, narrowest.flowing),
                                       w.text(Kind::Position, narrowest.s.si())));
     text += row(tr("Dead"), deadText(w, air));
-    text += row(tr("Weak"), tr("%1 under %2 of the mean, the dead air included")
-                                .arg(w.text(Kind::Volume, air.weakVolume().si()),
-                                     w.text(Kind::Percent, judgement::kWeakShare)));
+    text += row(tr("Weak"),
+                tr("%1 under %2 of the mean, the dead air included")
+                    .arg(w.text(Kind::Volume, air.weakVolume().si()), w.text(Kind::Percent, judgement::kWeakShare)));
     text += row(tr("Lets go"), letsGoText(w, air, *side.instantAir));
     text += row(tr("Loses"), worstStretch(w, air));
     text +=

@@ -40,7 +40,8 @@ QWidget* makeViscousView(Context context, app::VirtualProbe& probe, ViscousRuns&
     run->setFixedWidth(runWidth);
     auto* longPanel = new Panel(tr("Long section"));
     longPanel->setNote(tr("red: dead air; broken red: weak air; ring: fastest"));
-    longPanel->setToolTip(tr("Dead air makes less than a tenth of its section's mean along the runner, weak air less than 0.3 of it."));
+    longPanel->setToolTip(
+        tr("Dead air makes less than a tenth of its section's mean along the runner, weak air less than 0.3 of it."));
     auto* along = new FieldLongCanvas(context, probe);
     along->setObjectName(QStringLiteral("viscousLong"));
     longPanel->body()->addWidget(along, 1);

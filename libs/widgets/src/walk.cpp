@@ -167,6 +167,7 @@ QString walkStages(MainWindow& window, Context context, const QString& folder)
 {
     if (!QDir().mkpath(folder))
         return MainWindow::tr("The folder %1 cannot be made").arg(folder);
+    window.resize(1280, 800);  // whatever the screen is, so that the pictures are alike
     Walk walk(window, context);
     for (const Stop& stop : stops()) {
         walk.look(false, false, false);

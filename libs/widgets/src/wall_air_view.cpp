@@ -22,7 +22,7 @@ public:
     WallPeel(Context context, app::VirtualProbe& probe) : Canvas(context), m_probe(probe)
     {
         setObjectName(QStringLiteral("wallPeel"));
-        setMinimumHeight(176);
+        setMinimumHeight(130);
         setAccessibleName(tr("The wall unrolled, with the computed speed along it"));
         connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
     }

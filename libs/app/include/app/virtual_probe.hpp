@@ -114,7 +114,7 @@ private:
     bool m_placed = false;
     std::optional<std::size_t> m_port;
     quint64 m_identity = 0;  ///< what is set here belongs to the job of this identity,
-    std::string m_id;     ///< and to its port of this name
+    std::string m_id;        ///< and to its port of this name
     std::optional<std::size_t> m_station;
     Against m_against = Against::Pushes;
     std::vector<judgement::WallPush> m_pushes;

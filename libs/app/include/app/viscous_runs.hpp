@@ -106,7 +106,7 @@ private:
     quint64 m_running = 0;
     int m_filing = 0;
     std::stop_source m_stop;
-    QString m_path;       ///< the results belong to the job of this file
+    QString m_path;          ///< the results belong to the job of this file
     quint64 m_identity = 0;  ///< and identity: jobs that were never saved have no file
     QString m_trouble;
     QThreadPool m_pool;

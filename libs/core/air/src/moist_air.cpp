@@ -81,8 +81,8 @@ Density density(const AirState& air)
     const double t = std::clamp(inCelsius(air.temperature), kColdest, kWarmest);
     // Beyond the vapour that saturated air in the stated range can hold, the factor is no better than without it.
     constexpr double mostVapour = 0.06;
-    const double Z = compressibility(std::clamp(p, kThinnest, kDensest), t + factor::zeroCelsius, t,
-                                     std::min(x, mostVapour));
+    const double Z =
+        compressibility(std::clamp(p, kThinnest, kDensest), t + factor::zeroCelsius, t, std::min(x, mostVapour));
     return Density::fromSi(kDryAirOverGasConstant * p / (Z * T) * (1.0 - kVapourDeficit * x));
 }
 

@@ -107,8 +107,8 @@ private:
         const double ratio = *t.ratio[j];
         const double tubeSlope = t.form.linear[j] * kMm / (t.shares[j] * t.section);
         const double after = ratio * (1.0 + added / t.section - tubeSlope * x[base + j]);
-        // A fast place asks for room until it runs like the mean. A slow or dead one asks for none, here or elsewhere: all
-        // that counts is that it is not made slower.
+        // A fast place asks for room until it runs like the mean. A slow or dead one asks for none, here or elsewhere:
+        // all that counts is that it is not made slower.
         const double over = after - std::max(1.0, ratio);
         const double under = after - std::min(1.0, ratio);
         const double wanted = ratio > 1.0 ? std::max(0.0, after - 1.0) : std::max(0.0, over) + std::min(0.0, under);

@@ -59,8 +59,7 @@ std::vector<std::size_t> bendOfEach(std::span<const FlowStation> stations)
         if (sharpest > 0.0 && curvature(i) >= straight * sharpest) {
             const bool parted =
                 lastSharp && (stations[i].s - stations[*lastSharp + 1].s) > stations[i].hydraulicDiameter;
-            const bool otherWay =
-                lastSharp && dot(stations[i + 1].turnAxis, stations[*lastSharp + 1].turnAxis) <= 0.0;
+            const bool otherWay = lastSharp && dot(stations[i + 1].turnAxis, stations[*lastSharp + 1].turnAxis) <= 0.0;
             if (parted || otherWay)
                 ++current;
             lastSharp = i;

@@ -149,7 +149,8 @@ public:
         RunnerFlow result;
         result.flow = flow;
         for (std::size_t i = 0; i < m_stations.size(); ++i) {
-            if (i > 0 && (!march.advance(m_stations[i - 1], m_stations[i], bends[i - 1]) || !widen(march, i - 1, before)))
+            if (i > 0 &&
+                (!march.advance(m_stations[i - 1], m_stations[i], bends[i - 1]) || !widen(march, i - 1, before)))
                 return std::nullopt;
             const auto mach = march.machIn(m_stations[i].area.si());
             if (!mach)
@@ -216,7 +217,7 @@ private:
         for (std::size_t w = 0; w < m_widenings.size(); ++w) {
             const Widening& widening = m_widenings[w];
             if (widening.share[interval] > 0.0 && !march.lose(expansionLoss(widening.from, widening.to, widening.cone) *
-                                                             widening.share[interval] * before[w]))
+                                                              widening.share[interval] * before[w]))
                 return false;
         }
         return true;

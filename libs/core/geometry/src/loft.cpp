@@ -73,8 +73,7 @@ Angle angleWithin(std::span<const PlacedSection> sections, Angle Pose::*angle, s
         return limitedSlope(length(k - 1), secant(k - 1), length(k), secant(k));
     };
     const double from = (sections[i].pose.*angle).si();
-    return Angle::fromSi(
-        hermite(share, length(i), from, slope(i), from + secant(i) * length(i), slope(i + 1)));
+    return Angle::fromSi(hermite(share, length(i), from, slope(i), from + secant(i) * length(i), slope(i + 1)));
 }
 
 Point3 minus(const Point3& a, const Point3& b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
@@ -124,8 +123,7 @@ Loft loftOf(std::span<const PlacedSection> sections, std::size_t perSector, std:
         const std::size_t count = i + 1 < sections.size() ? between + 1 : 1;
         for (std::size_t k = 0; k < count; ++k) {
             const double share = static_cast<double>(k) / static_cast<double>(between + 1);
-            const Length s =
-                k > 0 ? sections[i].s + (sections[i + 1].s - sections[i].s) * share : sections[i].s;
+            const Length s = k > 0 ? sections[i].s + (sections[i + 1].s - sections[i].s) * share : sections[i].s;
             loft.rings.push_back(sweep.at(s));
             loft.s.push_back(s);
         }

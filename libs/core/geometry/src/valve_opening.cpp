@@ -111,7 +111,8 @@ Opening gapAt(const ValveGeometry& valve, Length lift)
     // The faces overlap, seen square to them, until the lift has drawn them apart along the cone.
     const Angle beta = stack->cuts[stack->seat].face.angle;
     const bool overlap = lift.si() * sin(beta) <= (valve.face - valve.edgeInset / cos(beta)).si();
-    return {Area::fromSi(2.0 * pi * std::sqrt(least)), overlap && faces <= least * alike ? OpeningStage::Seat : OpeningStage::Edges};
+    return {Area::fromSi(2.0 * pi * std::sqrt(least)),
+            overlap && faces <= least * alike ? OpeningStage::Seat : OpeningStage::Edges};
 }
 
 Opening openingAt(const ValveGeometry& valve, Length lift)
@@ -130,8 +131,8 @@ Length throatTakesOver(const ValveGeometry& valve)
     if (spare(high) <= 0.0)
         return Length::fromSi(high);
     boost::uintmax_t steps = 60;
-    const auto bracket = boost::math::tools::toms748_solve(spare, 0.0, high,
-                                                           boost::math::tools::eps_tolerance<double>(30), steps);
+    const auto bracket =
+        boost::math::tools::toms748_solve(spare, 0.0, high, boost::math::tools::eps_tolerance<double>(30), steps);
     return Length::fromSi((bracket.first + bracket.second) / 2.0);
 }
 

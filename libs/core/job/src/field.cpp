@@ -66,9 +66,8 @@ std::optional<std::string> rangeProblem(const Field& field, double si)
     if (range.lowExcluded ? value <= range.low : value < range.low) {
         // Nothing, or less than nothing, is no small value but a slip.
         const bool over = range.lowExcluded || (range.low > 0.0 && value <= 0.0);
-        const std::string limit =
-            over ? "must be over " + shortestText(range.lowExcluded ? range.low : 0.0)
-                 : "must be at least " + shortestText(range.low);
+        const std::string limit = over ? "must be over " + shortestText(range.lowExcluded ? range.low : 0.0)
+                                       : "must be at least " + shortestText(range.low);
         return limit + ", is " + withUnit(value);
     }
     if (value > range.high)

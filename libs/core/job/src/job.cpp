@@ -213,7 +213,9 @@ std::vector<geometry::Pose> posesOf(const Port& port)
 
 const FlowTest* countingTest(const Port& port)
 {
-    const auto counts = [](const FlowPoint& p) { return p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{}; };
+    const auto counts = [](const FlowPoint& p) {
+        return p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{};
+    };
     for (auto test = port.flow.rbegin(); test != port.flow.rend(); ++test) {
         if (test->depression && std::ranges::any_of(test->points, counts))
             return &*test;

@@ -277,12 +277,13 @@ private:
         call.title << "The engine chokes at " << (valve ? "the valve" : thePlace(flows->place)) << " from "
                    << *flows->chokesFrom;
         const Density density = air::density(m_analysis.demand->room);
-        call.text << "No more than " << VolumeFlow::fromSi(flows->choking.si() / density.si()) << " passes with the valve at full lift; from there on more "
+        call.text << "No more than " << VolumeFlow::fromSi(flows->choking.si() / density.si())
+                  << " passes with the valve at full lift; from there on more "
                   << "speed brings little more air"
                   << (inRange ? ", and the engine is to be revved to " : ". It is revved to ") << top << ".";
-        call.workings.push_back(
-            Phrase("compressible flow through runner and valve in series at each crank angle; the first speed at which it "
-                   "is at the speed of sound with the valve open by half its lift or more; no wave action"));
+        call.workings.push_back(Phrase(
+            "compressible flow through runner and valve in series at each crank angle; the first speed at which it "
+            "is at the speed of sound with the valve open by half its lift or more; no wave action"));
     }
 
     /// Which set a number is of, and under what it was read.
@@ -350,7 +351,8 @@ private:
             return;
         Call& call = add("near-wall:" + id, Severity::Note, Stage::Probe);
         call.probe = probe.index;
-        call.title << "Set " << id << " has " << Number{static_cast<double>(tooNear), 0} << " readings next to the wall";
+        call.title << "Set " << id << " has " << Number{static_cast<double>(tooNear), 0}
+                   << " readings next to the wall";
         call.text << "Nearer than " << field::kPitotDistance
                   << " a pitot reads its own blockage. They count as they are; do not trust them alone.";
     }
@@ -461,8 +463,7 @@ private:
 
 }  // namespace
 
-std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis,
-                                     const Known<PortFlows>& flows)
+std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& analysis, const Known<PortFlows>& flows)
 {
     std::optional<ChokePoint> choke;
     const bool read = analysis.speedSource == SpeedSource::Readings;

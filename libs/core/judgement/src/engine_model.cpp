@@ -340,16 +340,17 @@ flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& befo
     if (!run)  // by a rounding more than passes
         run = flow::chokingFlow(model.runner, before, model.roughness);
     const AbsolutePressure total = run->stations.back().totalPressure;
-    run->stations.push_back({passing.valveMach, AbsolutePressure::fromSi(total.si() * air::pressureRatio(passing.valveMach)), total});
+    run->stations.push_back(
+        {passing.valveMach, AbsolutePressure::fromSi(total.si() * air::pressureRatio(passing.valveMach)), total});
     if (passing.valveMach > run->stations[run->fastest].mach)
         run->fastest = run->stations.size() - 1;
     constexpr double rounding = 1e-6;
     run->choked = passing.runnerChoked || passing.valveMach >= 1.0 - rounding;
     if (passing.runnerChoked)
-        run->fastest = static_cast<std::size_t>(
-            std::ranges::max_element(run->stations.begin(), std::prev(run->stations.end()), {},
-                                     &flow::StationState::mach) -
-            run->stations.begin());
+        run->fastest =
+            static_cast<std::size_t>(std::ranges::max_element(run->stations.begin(), std::prev(run->stations.end()), {},
+                                                              &flow::StationState::mach) -
+                                     run->stations.begin());
     return std::move(*run);
 }
 

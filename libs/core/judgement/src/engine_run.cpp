@@ -12,7 +12,8 @@ EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm)
     run.before = model.charge.pressure;
     run.filling = planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm);
     run.machIndex = planning::machIndex(model.cylinder, model.cam, model.area, model.charge, rpm);
-    const auto faster = planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm * 1.1, planning::Effort::Quick);
+    const auto faster =
+        planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm * 1.1, planning::Effort::Quick);
     run.overRev = faster.meanFlow / run.filling.meanFlow;
     const auto through = flow::flowThrough(model.runner, model.charge, run.filling.peakFlow, model.roughness);
     run.atPeakFlow = through ? *through : flow::chokingFlow(model.runner, model.charge, model.roughness);

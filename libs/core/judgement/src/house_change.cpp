@@ -252,7 +252,8 @@ private:
              "Tight limits find more places to work on; wide ones keep to the worst.");
         rule(
             "gain that cuts have to bring", [](const auto& h) { return Phrase() << Percent{h.leastGain}; }, {},
-            "Where cuts bring the areas nearer and the speeds farther from even, or the other way round, the gain has to be "
+            "Where cuts bring the areas nearer and the speeds farther from even, or the other way round, the gain has "
+            "to be "
             "worth it.");
     }
 

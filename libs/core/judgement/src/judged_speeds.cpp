@@ -17,8 +17,8 @@ void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& ana
 {
     const job::Station& station = port.stations[*result.station];
     const geometry::Section& section = analysis.sections[*result.station];
-    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house),
-                                              roomAir(job.bench));
+    result.traverse.value =
+        probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house), roomAir(job.bench));
     result.map = probing::SpeedMap::through(result.readings, section);
     if (!result.traverse)
         result.traverse.missing = "readings";
@@ -85,9 +85,7 @@ std::vector<std::size_t> comparableSets(const job::Port& port, const PortAnalysi
 {
     const auto& sets = analysis.judgedBy();
     const bool read = analysis.speedSource == SpeedSource::Readings;
-    const auto liftOf = [&](std::size_t i) {
-        return read ? port.probes[sets[i].index].lift : std::optional<Length>{};
-    };
+    const auto liftOf = [&](std::size_t i) { return read ? port.probes[sets[i].index].lift : std::optional<Length>{}; };
     std::optional<Length> greatest;
     for (std::size_t i = 0; i < sets.size(); ++i) {
         if (sets[i].station && sets[i].traverse && liftOf(i))

@@ -171,9 +171,10 @@ private:
                                                           : Severity::Warning);
             call.title << "Same as " << other << " on the bench, " << Percent{std::abs(twin.engineDifference)}
                        << (twin.worse ? " less" : " more") << " on the engine";
-            call.text << "At " << twin.bench << " on the bench they differ by " << Percent{std::abs(twin.benchDifference)}
-                      << ". At " << twin.rpm << " the cylinder behind " << poorer << " pulls up to " << twin.running
-                      << ", and it gets " << Percent{std::abs(twin.engineDifference)} << " less air; the air is fastest "
+            call.text << "At " << twin.bench << " on the bench they differ by "
+                      << Percent{std::abs(twin.benchDifference)} << ". At " << twin.rpm << " the cylinder behind "
+                      << poorer << " pulls up to " << twin.running << ", and it gets "
+                      << Percent{std::abs(twin.engineDifference)} << " less air; the air is fastest "
                       << (atValve(twin) ? "at its valve" : "at " + chokePlace(twin)) << ".";
             call.workings.push_back(
                 Phrase("filling of the cylinder at the engine's top speed through runner and valve in series, "

@@ -163,14 +163,14 @@ PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
         if (f.kind == geometry::FindingKind::Pinch)
             places.pinch = job::stationNear(port, f.s);
     }
-    std::vector<double> pitch;
+    std::vector<double> turned;  // away from the window's heading, in whatever plane
     for (const geometry::Pose& pose : analysis.poses)
-        pitch.push_back(pose.pitch.si());
-    if (pitch.size() < 3 || std::abs(pitch.back() - pitch.front()) < angleFromDegrees(10.0).si())
+        turned.push_back(geometry::turnBetween(analysis.poses.front(), pose).si());
+    if (turned.size() < 3 || turned.back() < angleFromDegrees(10.0).si())
         return places;
-    const double half = (pitch.front() + pitch.back()) / 2.0;
-    const auto middle = std::ranges::min_element(pitch, {}, [&](double p) { return std::abs(p - half); });
-    places.shortSide = static_cast<std::size_t>(middle - pitch.begin());
+    const double half = turned.back() / 2.0;
+    const auto middle = std::ranges::min_element(turned, {}, [&](double t) { return std::abs(t - half); });
+    places.shortSide = static_cast<std::size_t>(middle - turned.begin());
     for (std::size_t i = *places.shortSide + 1; i + 1 < port.stations.size(); ++i) {
         if (!places.bowl || job::netArea(port.stations[i]) > job::netArea(port.stations[*places.bowl]))
             places.bowl = i;

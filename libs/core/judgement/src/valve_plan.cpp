@@ -107,11 +107,13 @@ struct TurnGeometry {
 std::size_t turnBegins(const PortAnalysis& analysis)
 {
     constexpr double hardly = 0.08;  // of the whole turn
-    const auto heading = [&](std::size_t i) { return analysis.poses[i].pitch.si(); };
-    const double all = std::abs(heading(analysis.poses.size() - 1) - heading(0));
+    const auto turned = [&](std::size_t i) {
+        return geometry::turnBetween(analysis.poses.front(), analysis.poses[i]).si();
+    };
+    const double all = turned(analysis.poses.size() - 1);
     std::size_t begin = 0;
     for (std::size_t i = 0; i < *analysis.places.shortSide; ++i) {
-        if (std::abs(heading(i) - heading(0)) <= hardly * all)
+        if (turned(i) <= hardly * all)
             begin = i;
     }
     return begin;

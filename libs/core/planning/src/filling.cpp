@@ -19,7 +19,7 @@ using std::numbers::pi;
 using State = std::array<double, 2>;  // mass, kg; internal energy, J
 
 constexpr double kGamma = air::kGamma;
-constexpr int kSamples = 360;       // of the time the valve is open after top dead centre
+constexpr int kSamples = 360;  // of the time the valve is open after top dead centre
 constexpr int kQuickSamples = 90;
 constexpr int kMostEvaluations = 5'000'000;
 
@@ -29,8 +29,8 @@ const double kCritical = std::pow(2.0 / (kGamma + 1.0), kGamma / (kGamma - 1.0))
 /// Mass flow per effective area from p0, T0 to p: Heywood, eqs. C.8 and C.9. R T0 = p0 / rho0.
 double fluxFrom(double p0, double rho0, double p)
 {
-    // Over the last ten pascals or so the flow falls to nothing in a line instead of with a root: with its endless slope
-    // the sum would not come to an end behind a large valve.
+    // Over the last ten pascals or so the flow falls to nothing in a line instead of with a root: with its endless
+    // slope the sum would not come to an end behind a large valve.
     constexpr double hardly = 1e-4;
     const double drop = std::max(0.0, 1.0 - p / p0);
     const double ratio = std::clamp(p / p0, kCritical, 1.0 - hardly);
@@ -167,8 +167,8 @@ Inlet::Passing Inlet::passing(Length lift, AbsolutePressure before, Density dens
     if (spare(0.0) <= 0.0)
         return {};
     boost::uintmax_t steps = 60;
-    const auto bracket = boost::math::tools::toms748_solve(spare, 0.0, m_most,
-                                                           boost::math::tools::eps_tolerance<double>(42), steps);
+    const auto bracket =
+        boost::math::tools::toms748_solve(spare, 0.0, m_most, boost::math::tools::eps_tolerance<double>(42), steps);
     const double flow = (bracket.first + bracket.second) / 2.0;
     return {MassFlow::fromSi(flow), machBehind(p0 * (*m_behind)(flow), p), false};
 }
@@ -238,8 +238,7 @@ double machIndex(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& 
 
 SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& f)
 {
-    return {rpm,           f.volumetricEfficiency, f.meanFlow,        f.peakFlow,
-            f.peakDepression, f.chokedShare,          f.chokedAtHighLift};
+    return {rpm, f.volumetricEfficiency, f.meanFlow, f.peakFlow, f.peakDepression, f.chokedShare, f.chokedAtHighLift};
 }
 
 std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,

@@ -15,7 +15,8 @@ namespace {
 constexpr std::size_t kTable = 65;
 constexpr double kLeastPower = 1.0 / 7.0;
 constexpr double kMostPower = 1.0;
-constexpr double kLeastLeft = 0.02;  // of the way: a reading said to be on the wall was taken about a tip's radius off it
+constexpr double kLeastLeft =
+    0.02;  // of the way: a reading said to be on the wall was taken about a tip's radius off it
 constexpr std::size_t kAngles = 720;
 
 double tableCoordinate(std::size_t i) { return 2.0 * static_cast<double>(i) / (kTable - 1) - 1.0; }

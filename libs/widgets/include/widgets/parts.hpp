@@ -5,9 +5,9 @@
 
 #include <QFrame>
 #include <QLabel>
-#include <QStackedWidget>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 #include <QWidget>
 

@@ -32,8 +32,8 @@ Density density(const AirState& air);
 /// -100 to 200 degC; at 250 degC it is 0.3 % off the steam tables.
 AbsolutePressure saturationPressure(Temperature temperature);
 
-/// Mole fraction of water, x = humidity f p_sat / p (f is CIPM-2007's enhancement factor inside its range, 1 outside), at
-/// most 1.
+/// Mole fraction of water, x = humidity f p_sat / p (f is CIPM-2007's enhancement factor inside its range, 1 outside),
+/// at most 1.
 double waterFraction(const AirState& air);
 
 /// The same air at another temperature and pressure: what stays is the mole fraction of water, not the relative

@@ -12,10 +12,10 @@ namespace euryth::field {
 
 /// Isentropic potential flow from still air: what the air does at one mass flow.
 struct CompressibleFlow {
-    std::vector<double> mach;         ///< in the middle of each cell
-    std::vector<double> speed;        ///< m/s
-    std::vector<Vector3> velocities;  ///< at the nodes, m/s
-    double greatestMach = 0.0;        ///< over the measured runner
+    std::vector<double> mach;                ///< in the middle of each cell
+    std::vector<double> speed;               ///< m/s
+    std::vector<Vector3> velocities;         ///< at the nodes, m/s
+    double greatestMach = 0.0;               ///< over the measured runner
     std::optional<std::size_t> fastestCell;  ///< nothing where no place counts
     std::size_t fastestLayer = 0;
     int iterations = 0;

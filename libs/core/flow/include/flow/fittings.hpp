@@ -20,10 +20,10 @@ struct FlowStation {
 
 /// A bend of the runner as a whole. Interval i lies between stations i and i + 1.
 struct Bend {
-    Angle angle;      ///< of all its intervals together
-    Length radius;    ///< of the centreline: half of the angle is turned as sharply as this or more
-    Length diameter;  ///< hydraulic, mean over the angle
-    Area area;        ///< mean over the angle
+    Angle angle;                ///< of all its intervals together
+    Length radius;              ///< of the centreline: half of the angle is turned as sharply as this or more
+    Length diameter;            ///< hydraulic, mean over the angle
+    Area area;                  ///< mean over the angle
     std::vector<double> share;  ///< of the angle that each interval of the runner turns
 };
 
@@ -31,8 +31,8 @@ struct Bend {
 struct Widening {
     Area from;
     Area to;
-    Angle cone;         ///< total opening angle: half of the growth is as abrupt as this or more
-    std::size_t begin;  ///< station at which it begins
+    Angle cone;                 ///< total opening angle: half of the growth is as abrupt as this or more
+    std::size_t begin;          ///< station at which it begins
     std::vector<double> share;  ///< of the growth that each interval of the runner makes
 };
 

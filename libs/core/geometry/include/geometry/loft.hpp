@@ -69,7 +69,8 @@ Frame frameAt(std::span<const PlacedSection> sections, Length s);
 ///
 /// In the section each point goes from station to station on a cubic in s whose slopes are limited, so that no line
 /// of the wall leaves the range of its two stations; a cone and a straight pipe are exact. Where a section that
-/// grows one way and shrinks the other would have more (or less) area than both stations, it is scaled into their range.
+/// grows one way and shrinks the other would have more (or less) area than both stations, it is scaled into their
+/// range.
 class Sweep {
 public:
     /// `points` has a set for each of at least two sections in rising order of s, in the order of its section; `wall`

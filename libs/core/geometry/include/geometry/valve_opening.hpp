@@ -37,8 +37,8 @@ struct Opening {
 };
 
 /// Smallest area between valve and seat at a lift from 0 up: the smallest frustum between the profile of the seat (its
-/// cuts and the wall above them) and that of the valve (face, and back as far as the stem), pi (r1 + r2) d for points at
-/// the radii r1 and r2 that are d apart. Closed, the valve's face lies on the seat.
+/// cuts and the wall above them) and that of the valve (face, and back as far as the stem), pi (r1 + r2) d for points
+/// at the radii r1 and r2 that are d apart. Closed, the valve's face lies on the seat.
 ///
 /// Where the face is as wide as the seat and nothing else stands in the way this is what Heywood gives in two stages
 /// (Internal Combustion Engine Fundamentals, section 6.3), which is its check.

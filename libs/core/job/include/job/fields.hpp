@@ -5,8 +5,8 @@
 #include "quantities/quantities.hpp"
 
 /// The register of all numbers in a job: key in the file, unit, range, meaning. The limits are outside what a cylinder
-/// head, an engine or a bench can have, from a model engine's to a ship's auxiliary; they catch an inch typed as a metre or
-/// a slipped decimal mark, not unusual heads, and keep every sum within what it can be worked out for.
+/// head, an engine or a bench can have, from a model engine's to a ship's auxiliary; they catch an inch typed as a
+/// metre or a slipped decimal mark, not unusual heads, and keep every sum within what it can be worked out for.
 namespace euryth::job::field {
 
 inline constexpr FileUnit kOne{1.0, 0.0, ""};
@@ -51,7 +51,8 @@ inline constexpr Field castingThickness{"thickest_wall_mm", kMm, between(0.5, 20
                                         "Thickest wall that the casting has; a thicker reading is doubted"};
 inline constexpr Field chamberVolume{"volume_cc", kCc, between(0.5, 2000), "Chamber volume by burette"};
 inline constexpr Field gaugeBlock{"block_mm", kMm, between(0.5, 200), "Thickness of the calibration block"};
-inline constexpr Field gaugeReading{"block_reading_mm", kMm, between(0.1, 200), "What the wall gauge reads on the block"};
+inline constexpr Field gaugeReading{"block_reading_mm", kMm, between(0.1, 200),
+                                    "What the wall gauge reads on the block"};
 // bench
 inline constexpr Field depression{"depression_pa", kPa, between(10, 60000), "Depression of the bench"};
 inline constexpr Field temperature{"temperature_c", kCelsius, between(-40, 60), "Air temperature at the bench"};

@@ -144,7 +144,7 @@ struct House {
     double slowRatio = 0.85;
     double deadRatio = 0.60;
     double smallBigSmall = 0.03;
-    double leastGain = 0.01;  ///< that cuts bring in one number where they worsen another
+    double leastGain = 0.01;     ///< that cuts bring in one number where they worsen another
     double taperPer100mm = 0.0;  ///< area gained toward the window, share per 100 mm; 0 is a steady runner
     double limitingMach = 0.55;
     ShareRange intakeThroat{0.88, 0.92};  ///< throat over valve diameter
@@ -214,8 +214,8 @@ std::vector<geometry::SeatFace> seatFaces(const Valve& valve);
 std::optional<geometry::SeatStack> seatStack(const Valve& valve);
 /// The throat: as measured, else what the seat stack leaves.
 std::optional<Length> throatOf(const Valve& valve);
-/// A valve's face is usually about 0.8 mm wider than the seat, and its back lies at about 20 degrees (common practice, no
-/// source). Used where they were not measured; whoever shows the opening says so.
+/// A valve's face is usually about 0.8 mm wider than the seat, and its back lies at about 20 degrees (common practice,
+/// no source). Used where they were not measured; whoever shows the opening says so.
 inline constexpr Length kUsualFaceBeyondSeat = lengthFromMm(0.8);
 inline constexpr Angle kUsualBack = angleFromDegrees(20.0);
 /// The usual face for a valve's seat, where that is known.

@@ -15,9 +15,9 @@ namespace euryth::judgement {
 struct EngineModel {
     planning::Cylinder cylinder;
     planning::Cam cam;
-    air::AirState room;    ///< at the bench
-    air::AirState charge;  ///< before the port on the engine: the manifold's air, or the room's
-    Length roughness;      ///< of the runner's wall, by the house's finish
+    air::AirState room;               ///< at the bench
+    air::AirState charge;             ///< before the port on the engine: the manifold's air, or the room's
+    Length roughness;                 ///< of the runner's wall, by the house's finish
     planning::EffectiveArea opening;  ///< effective area of the valve's opening alone
     planning::EffectiveArea area;     ///< and of everything from the room to the cylinder, at the bench's depression
     /// Runner and opening in series, for the room's air and for the charge.
@@ -42,8 +42,9 @@ Length roughness(job::Finish finish);
 /// The cam's lobe as it is known: by its table, else by duration and lift; nothing where a number is missing.
 std::optional<planning::Cam> camOf(const job::CamLobe& lobe);
 
-/// The closed volume over a cylinder's piston at top dead centre. The chamber is the last one measured of that cylinder;
-/// where the cylinder is not known, or none of its own was measured, the mean of those that were (see Clearance::own).
+/// The closed volume over a cylinder's piston at top dead centre. The chamber is the last one measured of that
+/// cylinder; where the cylinder is not known, or none of its own was measured, the mean of those that were (see
+/// Clearance::own).
 struct Clearance {
     Volume chamber;
     std::optional<Volume> whole;  ///< with gasket, deck and piston, where these are known
@@ -59,8 +60,8 @@ std::optional<double> compressionWith(const job::Engine& engine, std::optional<V
 ///
 /// The opening comes from flows that were measured, split once into runner and valve at their own depression: from the
 /// flow test that counts; else from what the bench read at probe sets, which scale the reckoned opening. Without any it
-/// is reckoned: the smallest frustum between valve and seat (geometry/valve_opening.hpp) times flow::valveCoefficient(),
-/// at most the throat.
+/// is reckoned: the smallest frustum between valve and seat (geometry/valve_opening.hpp) times
+/// flow::valveCoefficient(), at most the throat.
 Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const PortAnalysis& analysis);
 
 /// The same cylinder with the port as `planned`: the runner's loss is that of the planned sections; the valve's opening
@@ -78,8 +79,8 @@ PressureDifference runningDepression(const job::Job& job);
 /// The runner as the air meets it; nothing with fewer than two stations.
 std::vector<flow::FlowStation> runnerStations(const job::Port& port, const PortAnalysis& analysis);
 
-/// What passes runner and valve's opening at a lift, with a depression behind them. The opening is the last station of the
-/// result. `before` is the room's air or the charge.
+/// What passes runner and valve's opening at a lift, with a depression behind them. The opening is the last station of
+/// the result. `before` is the room's air or the charge.
 flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
                              PressureDifference depression);
 /// The most that passes, and where it is at the speed of sound.

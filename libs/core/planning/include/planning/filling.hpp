@@ -29,10 +29,10 @@ public:
     /// Nothing is lost before the opening.
     Inlet(EffectiveArea opening) : m_opening(std::move(opening)) {}  // NOLINT: an opening is an inlet
     template <class F>
-    requires std::is_invocable_r_v<Area, F, Length>
-    Inlet(F opening) : Inlet(EffectiveArea(std::move(opening))) {}  // NOLINT
-    /// `behind` is the total pressure behind the runner as a share of that before it, at each of some mass flows in rising
-    /// order, the last of which is the most that passes; two or more. For air in the state that fill() is given.
+    requires std::is_invocable_r_v<Area, F, Length> Inlet(F opening)
+        : Inlet(EffectiveArea(std::move(opening))) {}  // NOLINT
+    /// `behind` is the total pressure behind the runner as a share of that before it, at each of some mass flows in
+    /// rising order, the last of which is the most that passes; two or more. For air in the state that fill() is given.
     Inlet(EffectiveArea opening, const std::vector<std::pair<MassFlow, double>>& behind);
 
     struct Passing {
@@ -41,8 +41,7 @@ public:
         bool runnerChoked = false;
     };
     /// From still air at p0 and rho0 to a lower pressure behind the valve.
-    [[nodiscard]] Passing passing(Length lift, AbsolutePressure before, Density density,
-                                  AbsolutePressure behind) const;
+    [[nodiscard]] Passing passing(Length lift, AbsolutePressure before, Density density, AbsolutePressure behind) const;
     /// For air that goes back out: both as one orifice whose loss is that of a moderate flow.
     [[nodiscard]] Area backward(Length lift, AbsolutePressure before, Density density) const;
 
@@ -65,7 +64,7 @@ struct Filling {
     std::vector<FillingPoint> points;   ///< from top dead centre to the closing of the valve
     PressureDifference peakDepression;  ///< of the cylinder below the room
     MassFlow peakFlow;
-    double chokedShare = 0.0;           ///< of that time, in which valve or runner is at Mach 1
+    double chokedShare = 0.0;  ///< of that time, in which valve or runner is at Mach 1
     /// Share of the time with the valve open by half its lift or more in which the passage is choked: that is what ends
     /// an engine's revving; the instants of opening and closing are not.
     double chokedAtHighLift = 0.0;
@@ -78,8 +77,8 @@ struct Filling {
 enum class Effort { Full, Quick };
 
 /// Fills one cylinder from top dead centre to the closing of the valve: quasi-steady flow through the inlet, solved at
-/// each crank angle (the valve isentropic as in Heywood, appendix C: choked under the critical pressure ratio), mass and
-/// energy of the cylinder by an adaptive Runge-Kutta method (Boost.odeint, Dormand & Prince; at most five million
+/// each crank angle (the valve isentropic as in Heywood, appendix C: choked under the critical pressure ratio), mass
+/// and energy of the cylinder by an adaptive Runge-Kutta method (Boost.odeint, Dormand & Prince; at most five million
 /// evaluations, see Filling::settled). The clearance volume starts full of fresh air in
 /// the state before the port (`room`: the room's air, or a manifold's). No heat, no residual gas, no wave action. rpm
 /// over 0; the valve has to close after bottom dead centre or at it.

@@ -14,10 +14,11 @@ namespace euryth::probing {
 /// A smooth picture of the speed over a section, through the readings of a probe set.
 ///
 /// The speed is S (1 - t^p)^m, t being the share of the way from the section's middle to the wall; in a rectangle it is
-/// the product of that in both directions, and in between a blend by how square the section is. m and p are those of the seventh-power law v ~ y^(1/7) (Schlichting,
-/// Boundary-Layer Theory, ch. XX), unless the readings themselves fall more steeply toward all walls: then up to the
-/// parabola 1 - t^2 of laminar flow, as far as that explains their scatter. S is what the readings leave, joined by a monotone cubic (a full
-/// grid) or inverse-distance weights (free points); beyond the outermost readings the last one holds.
+/// the product of that in both directions, and in between a blend by how square the section is. m and p are those of
+/// the seventh-power law v ~ y^(1/7) (Schlichting, Boundary-Layer Theory, ch. XX), unless the readings themselves fall
+/// more steeply toward all walls: then up to the parabola 1 - t^2 of laminar flow, as far as that explains their
+/// scatter. S is what the readings leave, joined by a monotone cubic (a full grid) or inverse-distance weights (free
+/// points); beyond the outermost readings the last one holds.
 ///
 /// So the part between the last reading and the wall counts with a profile that ends at the wall, wherever the points
 /// stand.
