@@ -5,6 +5,7 @@
 
 #include "app/row_tables.hpp"
 #include "form_parts.hpp"
+#include "judgement/valve_plan.hpp"
 
 namespace euryth::widgets {
 
@@ -32,15 +33,16 @@ QString scribeText(const app::Workspace& workspace)
         return tr("No scriber setting yet. Missing: %1.")
             .arg(QString::fromStdString(workspace.analysis().seat.missing));
     const auto& valve = workspace.port()->valve;
+    // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
+    const auto end = judgement::planValveEnd(workspace.job(), *workspace.port(), workspace.analysis()).throat;
     QString text =
         tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's inner edge.")
             .arg(workspace.text(Kind::Length, seat->throat.si()),
                  workspace.text(Kind::Percent, seat->throat / *valve.diameter),
-                 workspace.text(Kind::Length, geometry::scribeRadius(*seat).si()),
+                 workspace.text(Kind::Length, end.scribeRadius->si()),
                  workspace.text(Kind::Length, job::scribeBelow(workspace.job().house, workspace.port()->side).si()));
-    if (valve.pilot)
-        text += tr(" Scriber from the pilot: %1.")
-                    .arg(workspace.text(Kind::Length, geometry::scriberSetting(*seat, *valve.pilot).si()));
+    if (end.scriberSetting)
+        text += tr(" Scriber from the pilot: %1.").arg(workspace.text(Kind::Length, end.scriberSetting->si()));
     return text;
 }
 
