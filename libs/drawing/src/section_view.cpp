@@ -22,7 +22,9 @@ using geometry::Sector;
 using geometry::WallContour;
 
 constexpr std::size_t kOutline = 240;
-constexpr double kReadingHeight = 22.0;
+constexpr QSizeF kReading{46.0, 22.0};
+constexpr QSizeF kNarrowReading{30.0, 16.0};  // still holds three figures and a point in the second size
+constexpr double kVerdictHeight = 14.0;
 
 QString tr(const char* text) { return QCoreApplication::translate("SectionView", text); }
 
@@ -323,9 +325,26 @@ QRectF SectionView::readingBox(std::size_t reading) const
 {
     const auto& point = m_scene.traverse->points[reading];
     const geometry::Point at = probing::toSection(point.at, m_scene.shape);
-    QRectF box(0, 0, 46, kReadingHeight);
+    QRectF box({0, 0}, readingSize());
     box.moveCenter(toPixel(at));
     return box;
+}
+
+QSizeF SectionView::readingSize() const
+{
+    QSizeF size = kReading;
+    const auto& points = m_scene.traverse->points;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const QPointF at = toPixel(probing::toSection(points[i].at, m_scene.shape));
+        for (std::size_t j = 0; j < i; ++j) {
+            const QPointF apart = toPixel(probing::toSection(points[j].at, m_scene.shape)) - at;
+            if (std::abs(apart.y()) < kReading.height())
+                size.setWidth(std::min(size.width(), std::abs(apart.x()) - 2.0));
+            else if (std::abs(apart.x()) < kReading.width())
+                size.setHeight(std::min(size.height(), std::abs(apart.y()) - kVerdictHeight - 1.0));
+        }
+    }
+    return size.expandedTo(kNarrowReading);
 }
 
 std::optional<std::size_t> SectionView::readingAt(QPointF p) const
@@ -350,7 +369,7 @@ void SectionView::paintReadings(QPainter& painter) const
         painter.setPen(solidPen(chosen ? m_scene.theme.now : m_scene.theme.line, chosen ? 3.0 : 1.0));
         painter.drawRoundedRect(box, 4, 4);
         painter.setBrush(Qt::NoBrush);
-        painter.setFont(font(text::kNormal, true));
+        painter.setFont(font(box.width() < kReading.width() ? text::kSecond : text::kNormal, true));
         painter.setPen(m_scene.theme.ink);
         const QString value =
             point.speed
@@ -361,8 +380,8 @@ void SectionView::paintReadings(QPainter& painter) const
             continue;
         const QString verdict = QString::fromUtf8(probing::name(*point.verdict).data());
         painter.setFont(font(text::kSecond, true));
-        QRectF tag(0, 0, painter.fontMetrics().horizontalAdvance(verdict) + 10, 16);
-        tag.moveCenter({box.center().x(), box.bottom() + 9});
+        QRectF tag(0, 0, painter.fontMetrics().horizontalAdvance(verdict) + 10, kVerdictHeight);
+        tag.moveCenter({box.center().x(), box.bottom() + kVerdictHeight / 2});
         painter.setPen(Qt::NoPen);
         painter.setBrush(*point.verdict == probing::Verdict::Fast ? m_scene.theme.danger : m_scene.theme.ink);
         painter.drawRoundedRect(tag, 3, 3);

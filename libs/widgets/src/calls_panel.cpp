@@ -66,7 +66,7 @@ void CallsPanel::rebuild()
     const int scrolled = m_scroll->verticalScrollBar()->value();
     auto* list = new QWidget;
     auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(0, 0, 10, 0);
+    column->setContentsMargins(0, 0, 4, 0);
     column->setSpacing(8);
     const auto port = m_context.workspace.portIndex();
     int open = 0;
@@ -92,7 +92,7 @@ QWidget* CallsPanel::makeCard(const judgement::Call& call)
     card->setObjectName(QStringLiteral("card"));
     card->setProperty("severity", call.acceptedBecause ? 2 : static_cast<int>(call.severity));
     auto* column = new QVBoxLayout(card);
-    column->setContentsMargins(10, 7, 8, 5);
+    column->setContentsMargins(8, 7, 2, 5);
     column->setSpacing(3);
     auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity), m_context);
     if (!call.acceptedBecause && call.severity != judgement::Severity::Note) {
@@ -127,7 +127,7 @@ QWidget* CallsPanel::makeLinks(const judgement::Call& call, QVBoxLayout* column)
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(4);
+    layout->setSpacing(2);
     if (call.s || call.probe) {
         auto* go = link(tr("Go there"));
         connect(go, &QPushButton::clicked, this, [this, call] { m_context.workspace.goTo(call); });

@@ -60,7 +60,7 @@ QPushButton:checked, QPushButton[primary="true"] { background: @now; color: @onN
 QPushButton[switch="true"] { padding: 4px 7px; }
 QPushButton[switch="true"]:focus { padding: 3px 6px; }
 QPushButton:disabled { color: @ink2; background: @ground; }
-QPushButton[link="true"] { background: transparent; border: none; color: @now; padding: 2px 4px; text-align: left;
+QPushButton[link="true"] { background: transparent; border: none; color: @now; padding: 2px; text-align: left;
     min-height: 20px; }
 QPushButton[link="true"]:hover, QPushButton[link="true"]:focus { text-decoration: underline; }
 QLineEdit { background: @field; border: 1px solid @line; border-radius: 3px; padding: 1px 6px; min-height: 21px;

@@ -248,8 +248,8 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     Mesh mesh;
     mesh.perLayer = places.count();
     const double start = sections.front().s.si();
-    const double end = sections.back().s.si();
-    const double length = end - start;
+    const double finish = sections.back().s.si();
+    const double length = finish - start;
     constexpr double coarser = 2.0;  // in the straight extensions, where nothing happens
     const double step = coarser * length / static_cast<double>(fineness.layers);
     const auto extension = [&](const geometry::PlacedSection& end) {
@@ -272,7 +272,8 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     const std::size_t behind = extension(sections.back());
     for (std::size_t i = 1; i <= behind; ++i) {
         const double on = step * static_cast<double>(i);
-        append(mesh, movedAlong(sweep.at(sections.back().s), sections.back().pose, on), end + on, sections.size() - 1);
+        append(mesh, movedAlong(sweep.at(sections.back().s), sections.back().pose, on), finish + on,
+               sections.size() - 1);
     }
     addCells(mesh, fineness);
     addOrder(mesh, fineness);

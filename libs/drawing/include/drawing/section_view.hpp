@@ -73,6 +73,8 @@ private:
     /// Where the number of a wall stands, for a text of this width.
     [[nodiscard]] QPointF wallLabelAt(geometry::Sector sector, double halfWidth) const;
     [[nodiscard]] QRectF readingBox(std::size_t reading) const;
+    /// Size of every reading's box, in pixels: smaller where the readings stand close together.
+    [[nodiscard]] QSizeF readingSize() const;
     [[nodiscard]] QPolygonF polygon(const std::vector<geometry::Point>& points) const;
 
     const SectionScene& m_scene;
