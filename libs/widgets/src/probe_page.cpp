@@ -119,7 +119,7 @@ QWidget* ProbePage::makeReadings()
     scroll->setWidget(new ProbeStrip(context));
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setFixedHeight(104);
+    scroll->setFixedHeight(98);
     scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     stripPanel->body()->addWidget(scroll);
 
@@ -137,12 +137,13 @@ QWidget* ProbePage::makeEntry()
     m_entryPanel = new Panel(tr("Readings"));
     auto* messages = new MessageLine(m_context);
     messages->setObjectName(QStringLiteral("probeMessage"));
-    messages->setHint(tr("Enter: the next point. A pitot's pressure with its unit works too (26.5 inH2O)."));
+    messages->setHint(tr("Enter goes on. A pitot's pressure works too: 26.5 inH2O."));
+    messages->setMinimumHeight(18);
     auto* table = new app::ProbeTable(m_context.workspace, this);
     auto* view = new EntryView(m_context, *table, *messages);
     view->setObjectName(QStringLiteral("probeTable"));
     view->verticalHeader()->setDefaultSectionSize(26);
-    view->setMinimumHeight(96);
+    view->setMinimumHeight(106);  // a grid of three rows is seen whole
     m_reading = new QLabel;
     m_reading->setObjectName(QStringLiteral("reading"));
     m_reading->setFont(drawing::font(34, true));
@@ -150,6 +151,7 @@ QWidget* ProbePage::makeEntry()
     m_readingNote->setWordWrap(true);
     m_sums = quietLabel({}, m_context);
     m_sums->setWordWrap(true);
+    m_sums->setMinimumHeight(34);  // two lines, which a label that wraps does not ask for
 
     auto* numbers = new QVBoxLayout;
     numbers->setSpacing(2);

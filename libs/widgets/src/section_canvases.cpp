@@ -120,7 +120,7 @@ void SectionCanvas::mousePressEvent(QMouseEvent* event)
 
 LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)
 {
-    setMinimumHeight(88);
+    setMinimumHeight(80);
     setAccessibleName(tr("Long section"));
 }
 
