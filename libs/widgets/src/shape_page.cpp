@@ -23,7 +23,6 @@ ShapePage::ShapePage(Context context, QWidget* parent)
     head->addWidget(views);
     m_place = quietLabel({}, context);
     m_place->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    m_place->setWordWrap(true);  // two lines beside the views on a small screen
     m_place->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // never widens the window
     head->addWidget(m_place, 1);
     auto* areaPlan = new AreaPlanView(context);
