@@ -569,7 +569,7 @@ void MainWindow::resizeEvent(QResizeEvent* event)
     constexpr int high = 760;
     const bool narrow = width() < wide;
     m_rack->setFixedWidth(narrow ? 120 : 148);
-    m_calls->setFixedWidth(narrow ? 210 : 286);
+    m_calls->setFixedWidth(narrow ? 214 : 286);
     m_probe->setCompact(height() < high);
     m_ribbon->setMaximumHeight(height() < high ? m_ribbon->minimumHeight() : RibbonCanvas::kHeight);
 }
