@@ -54,6 +54,19 @@ void inKilledProcess(Work work)
     REQUIRE(WIFSIGNALED(status));
 }
 
+/// Leaves what a killed process keeps of an unsaved job whose first width was made 38 mm.
+void leaveOneBehind(const QString& place)
+{
+    inKilledProcess([&] {
+        Document document;
+        document.reset(demoJob(), {});
+        Recovery recovery(document, place);
+        widen(document, 38);
+        recovery.flush();
+        die();
+    });
+}
+
 }  // namespace
 
 TEST_CASE("unsaved edits are kept, and the file goes when they are saved or undone")
@@ -121,14 +134,7 @@ TEST_CASE("what was left can be discarded, and a broken left file is not offered
 {
     const TempFolder folder;
     const QString place = QString::fromStdString(folder.path() / "recovery");
-    inKilledProcess([&] {
-        Document document;
-        document.reset(demoJob(), {});
-        Recovery recovery(document, place);
-        widen(document, 38);
-        recovery.flush();
-        die();
-    });
+    leaveOneBehind(place);
     QFile broken(place + "/broken.recovery");
     REQUIRE(broken.open(QIODevice::WriteOnly));
     broken.write("{\"format\":\"euryth-recovery\",\"job\":\"\"}\n{\"format\": \"eur");
@@ -223,14 +229,7 @@ TEST_CASE("what was found after a crash stays until it is safe again, and the fo
 {
     const TempFolder folder;
     const QString place = QString::fromStdString(folder.path() / "recovery");
-    inKilledProcess([&] {
-        Document document;
-        document.reset(demoJob(), {});
-        Recovery recovery(document, place);
-        widen(document, 38);
-        recovery.flush();
-        die();
-    });
+    leaveOneBehind(place);
     Document document;
     Recovery recovery(document, place);
     CHECK(QFile::permissions(place).testFlag(QFile::ReadGroup) == false);

@@ -9,6 +9,7 @@
 #include <sstream>
 
 #include "files/job_file.hpp"
+#include "files/left_behind.hpp"
 #include "files/migrate.hpp"
 #include "files/photos.hpp"
 #include "support/demo.hpp"
@@ -25,6 +26,17 @@ std::string contentOf(const std::filesystem::path& path)
     std::ostringstream out;
     out << in.rdbuf();
     return out.str();
+}
+
+/// The number of a process that is gone: of a child that has ended and been waited for.
+pid_t endedProcess()
+{
+    const pid_t child = ::fork();
+    if (child == 0)
+        ::_exit(0);
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    return child;
 }
 
 struct PowerCut {};
@@ -133,12 +145,7 @@ TEST_CASE("what a killed save left beside a file goes with the next save; what s
 {
     const TempFolder folder;
     const auto path = folder.path() / "job.euryth.json";
-    // A process that is gone: a child that has ended and been waited for.
-    const pid_t child = ::fork();
-    if (child == 0)
-        ::_exit(0);
-    int status = 0;
-    ::waitpid(child, &status, 0);
+    const pid_t child = endedProcess();
     std::array<char, 256> host{};
     ::gethostname(host.data(), host.size() - 1);
     const std::string prefix = ".job.euryth.json." + std::string(host.data()) + "-";
@@ -151,4 +158,25 @@ TEST_CASE("what a killed save left beside a file goes with the next save; what s
     CHECK_FALSE(std::filesystem::exists(dead));
     CHECK(std::filesystem::exists(alive));
     CHECK(std::filesystem::exists(elsewhere));
+}
+
+TEST_CASE("what is left behind goes with all that is in it, and only what a process that is gone has left")
+{
+    const TempFolder folder;
+    const std::string gone = std::to_string(endedProcess());
+    const auto dead = folder.path() / ("run-" + gone + "-abcdef");
+    const std::array kept{folder.path() / ("run-" + std::to_string(::getpid()) + "-abcdef"),
+                          folder.path() / ("other-" + gone), folder.path() / "run-notes", folder.path() / "run--1",
+                          folder.path() / "run-0"};
+    std::filesystem::create_directories(dead / "constant");
+    std::ofstream(dead / "constant" / "points") << "half";
+    for (const auto& each : kept)
+        std::filesystem::create_directories(each);
+    removeLeftBehind(folder.path(), "run-");
+    CHECK_FALSE(std::filesystem::exists(dead));
+    for (const auto& each : kept) {
+        CAPTURE(each.string());
+        CHECK(std::filesystem::exists(each));
+    }
+    removeLeftBehind(folder.path() / "nowhere", "run-");  // says nothing, does nothing
 }

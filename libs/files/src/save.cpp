@@ -10,11 +10,11 @@
 #include <sstream>
 
 #include <fcntl.h>
-#include <signal.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
 #include "files/job_file.hpp"
+#include "files/left_behind.hpp"
 
 namespace euryth::files {
 
@@ -30,27 +30,15 @@ std::string prefixOf(const std::filesystem::path& target)
     return "." + target.filename().string() + "." + host.data() + "-";
 }
 
-/// Removes what a process of this machine left beside the target when it was killed while saving.
-void removeLeftovers(const std::filesystem::path& target)
+std::filesystem::path folderOf(const std::filesystem::path& target)
 {
-    const std::string prefix = prefixOf(target);
-    const auto folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
-    std::error_code code;
-    for (const auto& entry : std::filesystem::directory_iterator(folder, code)) {
-        const std::string name = entry.path().filename().string();
-        if (!name.starts_with(prefix))
-            continue;
-        const long process = std::strtol(name.c_str() + prefix.size(), nullptr, 10);
-        if (process > 0 && ::kill(static_cast<pid_t>(process), 0) != 0 && errno == ESRCH)
-            std::filesystem::remove(entry.path(), code);  // one that stays is no harm
-    }
+    return target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
 }
 
 /// Without this a power cut could take back the new name of a file that is on disk.
 void flushFolderOf(const std::filesystem::path& target)
 {
-    const auto folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
-    const int descriptor = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    const int descriptor = ::open(folderOf(target).c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
     if (descriptor < 0)
         return;
     ::fsync(descriptor);  // where a file system cannot, the file itself is on disk all the same
@@ -63,7 +51,7 @@ public:
     explicit FileBeside(const std::filesystem::path& target)
         : m_name((target.parent_path() / (prefixOf(target) + std::to_string(::getpid()) + ".XXXXXX")).string())
     {
-        removeLeftovers(target);
+        removeLeftBehind(folderOf(target), prefixOf(target));
         m_descriptor = ::mkstemp(m_name.data());
     }
     FileBeside(const FileBeside&) = delete;

@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "viscous/solve.hpp"
 
-#include <cerrno>
 #include <cmath>
-#include <csignal>
 #include <cstdlib>
 
 #include <unistd.h>
 
+#include "files/left_behind.hpp"
 #include "viscous/result.hpp"
 
 namespace euryth::viscous {
@@ -15,21 +14,6 @@ namespace euryth::viscous {
 namespace {
 
 const std::string kPrefix = "euryth-viscous-";
-
-/// Removes the folders of runs whose process was killed.
-void removeLeftovers(const std::filesystem::path& where)
-{
-    std::error_code problem;
-    for (const auto& entry : std::filesystem::directory_iterator(where, problem)) {
-        const std::string name = entry.path().filename().string();
-        if (!name.starts_with(kPrefix))
-            continue;
-        const long process = std::strtol(name.c_str() + kPrefix.size(), nullptr, 10);
-        std::error_code ignored;
-        if (process > 0 && ::kill(static_cast<pid_t>(process), 0) != 0 && errno == ESRCH)
-            std::filesystem::remove_all(entry.path(), ignored);
-    }
-}
 
 /// A folder of its own, gone when the run is over.
 class RunFolder {
@@ -40,7 +24,7 @@ public:
         auto where = std::filesystem::temp_directory_path(problem);
         if (where.string().find(' ') != std::string::npos)
             where = "/tmp";  // the package's programs do not work in a folder whose name has a space
-        removeLeftovers(where);
+        files::removeLeftBehind(where, kPrefix);
         std::string name = (where / (kPrefix + std::to_string(::getpid()) + "-XXXXXX")).string();
         if (mkdtemp(name.data()))
             m_path = name;
