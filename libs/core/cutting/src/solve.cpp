@@ -109,10 +109,9 @@ private:
         const double after = ratio * (1.0 + added / t.section - tubeSlope * x[base + j]);
         // A fast place asks for room until it runs like the mean. A slow or dead one asks for none, here or elsewhere:
         // all that counts is that it is not made slower.
-        const double over = after - std::max(1.0, ratio);
-        const double under = after - std::min(1.0, ratio);
-        const double wanted = ratio > 1.0 ? std::max(0.0, after - 1.0) : std::max(0.0, over) + std::min(0.0, under);
-        const double miss = wanted / m_weights.speedScale;
+        const double over = std::max(0.0, after - 1.0);
+        const double under = ratio < 1.0 ? std::min(0.0, after - ratio) : 0.0;
+        const double miss = (over + under) / m_weights.speedScale;
         if (miss == 0.0)
             return 0.0;
         const double f = 2.0 * miss * ratio / m_weights.speedScale;

@@ -257,9 +257,10 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
             2, static_cast<std::size_t>(std::ceil(geometry::hydraulicDiameter(end.section).si() / step)));
     };
     const std::size_t before = extension(sections.front());
+    const std::vector<Point3> entry = sweep.at(sections.front().s);
     for (std::size_t i = before; i > 0; --i) {
         const double back = -step * static_cast<double>(i);
-        append(mesh, movedAlong(sweep.at(sections.front().s), sections.front().pose, back), start + back, 0);
+        append(mesh, movedAlong(entry, sections.front().pose, back), start + back, 0);
     }
     mesh.firstInside = mesh.layers();
     std::size_t station = 0;
@@ -270,10 +271,10 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     }
     mesh.lastInside = mesh.layers() - 1;
     const std::size_t behind = extension(sections.back());
+    const std::vector<Point3> exit = sweep.at(sections.back().s);
     for (std::size_t i = 1; i <= behind; ++i) {
         const double on = step * static_cast<double>(i);
-        append(mesh, movedAlong(sweep.at(sections.back().s), sections.back().pose, on), finish + on,
-               sections.size() - 1);
+        append(mesh, movedAlong(exit, sections.back().pose, on), finish + on, sections.size() - 1);
     }
     addCells(mesh, fineness);
     addOrder(mesh, fineness);

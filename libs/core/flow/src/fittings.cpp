@@ -51,7 +51,7 @@ std::vector<std::size_t> bendOfEach(std::span<const FlowStation> stations)
     double sharpest = 0.0;
     for (std::size_t i = 0; i < intervals; ++i)
         sharpest = std::max(sharpest, curvature(i));
-    constexpr double straight = 0.1;
+    constexpr double straight = 0.1;  // share of the sharpest curvature; ours, as the header says
     std::vector<std::size_t> bend(intervals, 0);
     std::size_t current = 0;
     std::optional<std::size_t> lastSharp;
@@ -110,7 +110,7 @@ std::vector<Bend> bendsOf(std::span<const FlowStation> stations)
 
 std::vector<Widening> wideningsOf(std::span<const FlowStation> stations)
 {
-    constexpr double noise = 0.01;
+    constexpr double noise = 0.01;  // share of the widest area so far; ours, as the header says
     std::vector<Widening> widenings;
     std::size_t from = 0;
     while (from + 1 < stations.size()) {
