@@ -27,8 +27,9 @@ std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirSta
     return speeds;
 }
 
-Curve curveOf(EngineResults::Who who, std::string name, judgement::EngineModel model,
-              const EngineResults::Results& results)
+/// A curve, or kNoEnd where one of its fillings has not settled.
+judgement::Known<Curve> curveOf(EngineResults::Who who, std::string name, judgement::EngineModel model,
+                                const EngineResults::Results& results)
 {
     Curve curve;
     curve.who = who;
@@ -47,7 +48,20 @@ Curve curveOf(EngineResults::Who who, std::string name, judgement::EngineModel m
     curve.onEngine = judgement::throughPort(model, model.charge, lift, results.running);
     curve.choked = judgement::portChokes(model, model.charge, lift);
     curve.model = std::move(model);
-    return curve;
+    const bool settled = curve.run.filling.settled && (!curve.shift || curve.shift->filling.settled) &&
+                         std::ranges::all_of(curve.sweep, &planning::SpeedPoint::settled);
+    if (!settled)
+        return {std::nullopt, judgement::kNoEnd};
+    return {std::move(curve), {}};
+}
+
+/// Takes a curve among the results, or what it misses.
+void take(judgement::Known<Curve> curve, EngineResults::Results& results, std::string& missing)
+{
+    if (curve)
+        results.curves.push_back(std::move(*curve.value));
+    else
+        missing = curve.missing;
 }
 
 }  // namespace
@@ -78,7 +92,10 @@ judgement::Known<EngineResults::Results> EngineResults::workOut() const
     results.shiftRpm = job.engine.shiftRpm;
     results.bench = judgement::benchDepression(job);
     results.running = judgement::runningDepression(job);
-    results.curves.push_back(curveOf(Who::AsItIs, port->id, *model, results));
+    std::string missing;
+    take(curveOf(Who::AsItIs, port->id, *model, results), results, missing);
+    if (!missing.empty())
+        return {std::nullopt, missing};
     addPlan(*model, results);
     addOther(results);
     return {std::move(results), {}};
@@ -95,7 +112,7 @@ void EngineResults::addPlan(const judgement::EngineModel& present, Results& resu
     }
     auto model =
         judgement::plannedModel(present, m_workspace.analysis(), planned->port, planned->analysis, results.bench);
-    results.curves.push_back(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results));
+    take(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results), results, results.planMissing);
 }
 
 void EngineResults::addOther(Results& results) const
@@ -109,7 +126,7 @@ void EngineResults::addOther(Results& results) const
         results.otherMissing = model.missing;
         return;
     }
-    results.curves.push_back(curveOf(Who::Other, port.id, std::move(*model.value), results));
+    take(curveOf(Who::Other, port.id, std::move(*model.value), results), results, results.otherMissing);
 }
 
 }  // namespace euryth::app

@@ -34,8 +34,7 @@ int callEngine(const Request& request, std::ostream& out)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
     const judgement::EngineRun run = judgement::runEngine(*model, rpm);
     if (!run.filling.settled)
-        throw CallError(kJobHasErrors,
-                        portPlace(port) + ": the sum of the filling does not come to an end with these numbers");
+        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + judgement::kNoEnd);
     Json result;
     result["mach_index"] = number(run.machIndex);
     result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "field/field.hpp"
 #include "judged_speeds.hpp"
@@ -491,7 +492,13 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const PortAnalysis& 
 std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const PortAnalysis& analysis,
                            const FlowsOf& flowsOf)
 {
-    const FlowsOf workedOut = [&](std::size_t i) { return portFlows(job, job.ports[i]); };
+    std::map<std::size_t, Known<PortFlows>> known;  // several calls ask for the same port's
+    const FlowsOf workedOut = [&](std::size_t i) {
+        auto place = known.find(i);
+        if (place == known.end())
+            place = known.emplace(i, portFlows(job, job.ports[i])).first;
+        return place->second;
+    };
     return Caller(job, port, analysis, flowsOf ? flowsOf : workedOut).all();
 }
 

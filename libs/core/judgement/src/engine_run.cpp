@@ -47,13 +47,13 @@ planning::SpeedPoint pointAt(const EngineModel& model, RotationalSpeed rpm)
 }
 
 /// Where the passage begins to be choked with the valve well open, between two speeds.
-RotationalSpeed chokesBetween(const EngineModel& model, RotationalSpeed not_, RotationalSpeed yes)
+RotationalSpeed chokesBetween(const EngineModel& model, RotationalSpeed open, RotationalSpeed choked)
 {
     for (int i = 0; i < 6; ++i) {
-        const RotationalSpeed middle = (not_ + yes) / 2.0;
-        (pointAt(model, middle).chokedAtHighLift > 0.0 ? yes : not_) = middle;
+        const RotationalSpeed middle = (open + choked) / 2.0;
+        (pointAt(model, middle).chokedAtHighLift > 0.0 ? choked : open) = middle;
     }
-    return yes;
+    return choked;
 }
 
 PortFlows flowsOf(const EngineModel& model, PressureDifference bench, RotationalSpeed top)
@@ -88,7 +88,10 @@ Known<PortFlows> portFlows(const job::Job& job, const job::Port& port)
     const auto top = topSpeed(job.engine);
     if (!top)
         return {std::nullopt, "rpm of peak power"};
-    return {flowsOf(*model, benchDepression(job), *top), {}};
+    PortFlows flows = flowsOf(*model, benchDepression(job), *top);
+    if (!std::ranges::all_of(flows.speeds, &planning::SpeedPoint::settled))
+        return {std::nullopt, kNoEnd};
+    return {std::move(flows), {}};
 }
 
 bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB)

@@ -253,8 +253,7 @@ private:
         rule(
             "gain that cuts have to bring", [](const auto& h) { return Phrase() << Percent{h.leastGain}; }, {},
             "Where cuts bring the areas nearer and the speeds farther from even, or the other way round, the gain has "
-            "to be "
-            "worth it.");
+            "to be worth it.");
     }
 
     [[nodiscard]] std::optional<PressureDifference> lossOf(const Outcome& o) const

@@ -17,9 +17,9 @@ void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& ana
 {
     const job::Station& station = port.stations[*result.station];
     const geometry::Section& section = analysis.sections[*result.station];
-    result.traverse.value =
-        probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house), roomAir(job.bench));
     result.map = probing::SpeedMap::through(result.readings, section);
+    result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house),
+                                             roomAir(job.bench), result.map ? &*result.map : nullptr);
     if (!result.traverse)
         result.traverse.missing = "readings";
 }

@@ -238,7 +238,8 @@ double machIndex(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& 
 
 SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& f)
 {
-    return {rpm, f.volumetricEfficiency, f.meanFlow, f.peakFlow, f.peakDepression, f.chokedShare, f.chokedAtHighLift};
+    return {rpm,           f.volumetricEfficiency, f.meanFlow, f.peakFlow, f.peakDepression,
+            f.chokedShare, f.chokedAtHighLift,     f.settled};
 }
 
 std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,

@@ -154,20 +154,24 @@ std::vector<double> areaShares(std::span<const GridPoint> points, const geometry
     std::vector<double> shares(points.size(), points.empty() ? 0.0 : 1.0 / static_cast<double>(points.size()));
     if (points.size() < 2 || isArithmetic(points))
         return shares;
+    std::vector<geometry::Point> places;
+    for (const GridPoint& p : points)
+        places.push_back(toSection(p, section));
     constexpr int steps = 120;
     std::ranges::fill(shares, 0.0);
     double cells = 0.0;
     for (int i = 0; i < steps; ++i) {
         for (int j = 0; j < steps; ++j) {
-            const GridPoint cell{(2.0 * i + 1.0) / steps - 1.0, (2.0 * j + 1.0) / steps - 1.0};
-            const geometry::Point at = toSection(cell, section);
+            const geometry::Point at =
+                toSection({(2.0 * i + 1.0) / steps - 1.0, (2.0 * j + 1.0) / steps - 1.0}, section);
             if (geometry::distanceToWall(section, at) <= 0.0)
                 continue;
-            const auto closest = std::ranges::min_element(points, {}, [&](const GridPoint& p) {
-                const geometry::Point q = toSection(p, section);
-                return std::hypot(q.left - at.left, q.up - at.up);
+            const auto closest = std::ranges::min_element(places, {}, [&](const geometry::Point& q) {
+                const double left = q.left - at.left;
+                const double up = q.up - at.up;
+                return left * left + up * up;
             });
-            shares[static_cast<std::size_t>(closest - points.begin())] += 1.0;
+            shares[static_cast<std::size_t>(closest - places.begin())] += 1.0;
             cells += 1.0;
         }
     }

@@ -110,6 +110,20 @@ SpeedMap::SpeedMap(std::span<const PointReading> measured, const geometry::Secti
         fillFromGrid(*grid, left);
     else
         fillFromPoints(left);
+    sample();
+}
+
+void SpeedMap::sample()
+{
+    constexpr int steps = 80;
+    for (int i = 0; i < steps; ++i) {
+        for (int j = 0; j < steps; ++j) {
+            const geometry::Point p =
+                toSection({(2.0 * i + 1.0) / steps - 1.0, (2.0 * j + 1.0) / steps - 1.0}, m_section);
+            if (geometry::distanceToWall(m_section, p) > 0.0)
+                m_samples.push_back(inside(p));
+        }
+    }
 }
 
 GridPoint SpeedMap::ofWay(geometry::Point p) const
@@ -232,8 +246,11 @@ double SpeedMap::interpolated(GridPoint p) const
 
 Speed SpeedMap::at(geometry::Point p) const
 {
-    if (geometry::distanceToWall(m_section, p) <= 0.0)
-        return {};
+    return geometry::distanceToWall(m_section, p) > 0.0 ? inside(p) : Speed{};
+}
+
+Speed SpeedMap::inside(geometry::Point p) const
+{
     const GridPoint share{(p.left - m_box.middle.left) / (m_box.width.si() / 2.0),
                           (p.up - m_box.middle.up) / (m_box.height.si() / 2.0)};
     return Speed::fromSi(std::min(m_fastest, interpolated(share) * profile(ofWay(p), m_exponent)));
@@ -241,20 +258,10 @@ Speed SpeedMap::at(geometry::Point p) const
 
 double SpeedMap::average(const std::function<double(Speed)>& f) const
 {
-    constexpr int steps = 80;
     double sum = 0.0;
-    int inside = 0;
-    for (int i = 0; i < steps; ++i) {
-        for (int j = 0; j < steps; ++j) {
-            const geometry::Point p =
-                toSection({(2.0 * i + 1.0) / steps - 1.0, (2.0 * j + 1.0) / steps - 1.0}, m_section);
-            if (geometry::distanceToWall(m_section, p) <= 0.0)
-                continue;
-            sum += f(at(p));
-            ++inside;
-        }
-    }
-    return inside > 0 ? sum / inside : 0.0;
+    for (const Speed speed : m_samples)
+        sum += f(speed);
+    return m_samples.empty() ? 0.0 : sum / static_cast<double>(m_samples.size());
 }
 
 Speed SpeedMap::meanOverSection() const

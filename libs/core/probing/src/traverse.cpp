@@ -38,7 +38,8 @@ std::size_t Traverse::fastest() const
 }
 
 std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
-                                const VerdictLimits& limits, const std::optional<air::AirState>& room)
+                                const VerdictLimits& limits, const std::optional<air::AirState>& room,
+                                const SpeedMap* map)
 {
     std::vector<GridPoint> where;
     std::vector<double> speeds;
@@ -68,7 +69,8 @@ std::optional<Traverse> workOut(std::span<const PointReading> readings, const ge
     result.mean = result.meanRead;
     double massMean = average(mass);
     if (!isArithmetic(where)) {
-        const auto map = SpeedMap::through(readings, section);
+        const auto own = map ? std::optional<SpeedMap>{} : SpeedMap::through(readings, section);
+        map = own ? &*own : map;
         const Speed known = map->meanOverSection();
         if (known > Speed{}) {
             result.mean = known;

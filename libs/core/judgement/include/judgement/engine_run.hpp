@@ -20,6 +20,9 @@ struct EngineRun {
 
 EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm);
 
+/// What is missing where a filling has not settled (planning::Filling::settled): its numbers mean nothing.
+inline constexpr const char* kNoEnd = "a filling whose sum comes to an end with these numbers";
+
 /// What a port passes at full lift, and what the engine makes of it over its speeds.
 struct PortFlows {
     MassFlow onBench;   ///< at the bench's depression

@@ -102,6 +102,7 @@ struct SpeedPoint {
     PressureDifference peakDepression;
     double chokedShare = 0.0;
     double chokedAtHighLift = 0.0;
+    bool settled = true;  ///< as in Filling
 };
 SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& filling);
 std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,

@@ -52,6 +52,9 @@ private:
     /// What is left of the speed there.
     [[nodiscard]] double profile(GridPoint way, double exponent) const;
     void chooseExponent(std::span<const PointReading> measured);
+    /// The speed at a place that is known to lie inside.
+    [[nodiscard]] Speed inside(geometry::Point p) const;
+    void sample();
 
     geometry::Section m_section;
     geometry::Point m_middle;
@@ -60,7 +63,8 @@ private:
     double m_exponent = 1.0 / 7.0;
     double m_fastest = 0.0;
     geometry::Box m_box;
-    std::vector<double> m_table;  ///< row-major, kTable x kTable over u, v in [-1, 1]
+    std::vector<double> m_table;   ///< row-major, kTable x kTable over u, v in [-1, 1]
+    std::vector<Speed> m_samples;  ///< at places spread evenly over the section
 };
 
 }  // namespace euryth::probing

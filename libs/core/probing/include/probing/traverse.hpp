@@ -38,6 +38,8 @@ struct PointResult {
     std::optional<Verdict> verdict;
 };
 
+class SpeedMap;
+
 /// A probe set worked out. Points without a speed take no part in it.
 struct Traverse {
     /// Mean over the section, the part between the last readings and the wall included: of the standard's positions
@@ -61,7 +63,9 @@ struct Traverse {
 ///
 /// Air that has come to speed from the room is thinner than that: with the room's state `room` the mass flow is worked
 /// out with the density of isentropic flow at each speed (NACA 1135), without it as if the density were the room's.
+/// `map` is that through the readings; who has none to hand leaves it out, and it is made here.
 std::optional<Traverse> workOut(std::span<const PointReading> readings, const geometry::Section& section, Area netArea,
-                                const VerdictLimits& limits, const std::optional<air::AirState>& room = {});
+                                const VerdictLimits& limits, const std::optional<air::AirState>& room = {},
+                                const SpeedMap* map = nullptr);
 
 }  // namespace euryth::probing
