@@ -45,6 +45,14 @@ std::vector<PlacedSection> annularBend(double r1, double r2, double turn)
     return sections;
 }
 
+std::vector<PlacedSection> straight(const RoundedRectangle& shape)
+{
+    std::vector<PlacedSection> sections;
+    for (const double s : {0.0, 30.0, 70.0, 100.0})
+        sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), shape});
+    return sections;
+}
+
 /// Root mean square error against v = C/r over the middle of the bend, as a share of the mean speed.
 double bendError(const Fineness& fineness)
 {
@@ -88,10 +96,7 @@ TEST_CASE("a straight duct: the same speed everywhere, whatever its section")
 {
     for (const auto& shape :
          {rectangle(33, 56, 8), rectangle(40, 40, 20), rectangle(60, 12, 6), rectangle(30, 50, 0)}) {
-        std::vector<PlacedSection> sections;
-        for (const double s : {0.0, 30.0, 70.0, 100.0})
-            sections.push_back({lengthFromMm(s), poseAt(s, 0, 0), shape});
-        Mesh mesh = meshOf(sections, kCoarse);
+        Mesh mesh = meshOf(straight(shape), kCoarse);
         CHECK_FALSE(problemOf(mesh));
         const Field field(std::move(mesh));
         const VolumeFlow flow = VolumeFlow::fromSi(0.1);
@@ -103,6 +108,47 @@ TEST_CASE("a straight duct: the same speed everywhere, whatever its section")
         }
         CHECK_FALSE(field.velocityAt({0.05, 0.5, 0}, flow));
     }
+}
+
+TEST_CASE("whatever the number of cells, the equations are settled in a few steps")
+{
+    // Odd and even numbers, and such that cannot be halved; along a straight duct the flow is area over length.
+    for (const Fineness& f : {Fineness{2, 1, 1}, Fineness{2, 1, 40}, Fineness{6, 5, 38}, Fineness{10, 3, 17},
+                              Fineness{14, 9, 40}, Fineness{12, 8, 78}}) {
+        CAPTURE(f.core, f.rings, f.layers);
+        const Mesh duct = meshOf(straight(rectangle(36, 30, 5)), f);
+        const Potential even = PotentialSolver(duct).solve();
+        CHECK(even.flux == Approx(layerArea(duct, 0) / (duct.s.back() - duct.s.front())).epsilon(1e-6));
+        Mesh bend = meshOf(annularBend(20, 60, 120), f);
+        const PotentialSolver solver(bend);
+        const Potential bent = solver.solve();
+        CHECK(bent.iterations <= 25);
+        // Linear: twice the density everywhere is twice the flow, by the same potential.
+        const Potential twice = solver.solve(std::vector<double>(bend.cells.size(), 2.0), bent.value);
+        CHECK(twice.flux == Approx(2 * bent.flux).epsilon(1e-6));
+        CHECK(twice.iterations <= 2);
+    }
+}
+
+TEST_CASE("metal inside the passage and thin air somewhere do not keep the equations from settling")
+{
+    Mesh bend = meshOf(annularBend(20, 60, 120), kCoarse);
+    bend.blocked.assign(bend.cells.size(), false);
+    for (std::size_t c = 0; c < bend.cells.size(); ++c)
+        bend.blocked[c] =
+            c % bend.cellsPerLayer() < 12 && c / bend.cellsPerLayer() > 15 && c / bend.cellsPerLayer() < 25;
+    const PotentialSolver solver(bend);
+    const double open = PotentialSolver(meshOf(annularBend(20, 60, 120), kCoarse)).solve().flux;
+    const Potential blocked = solver.solve();
+    CHECK(blocked.iterations <= 60);
+    CHECK(blocked.flux < open);
+    CHECK(blocked.flux > 0.5 * open);
+    std::vector<double> density(bend.cells.size(), 1.0);
+    for (std::size_t c = 0; c < density.size(); c += 3)
+        density[c] = 0.4;
+    const Potential thin = solver.solve(density);
+    CHECK(thin.iterations <= 60);
+    CHECK(thin.flux < blocked.flux);
 }
 
 TEST_CASE("a bend between two circles is a free vortex, and the error falls by four when cells are halved")

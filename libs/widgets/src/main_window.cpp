@@ -55,17 +55,20 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     }
     resize(size);
     makeActions();
-    auto* central = new QWidget;
+    // From the outside in: whatever gets a parent has its fonts and colours resolved again, with all that is in it.
+    auto* central = new QWidget(this);
+    setCentralWidget(central);
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(makeTopBar());
-    column->addWidget(makeMiddle(), 1);
+    auto* middle = new QWidget(central);
+    column->addWidget(middle, 1);
+    fillMiddle(*middle);
     m_ribbon = new RibbonCanvas(context);
     column->addWidget(m_ribbon);
     m_bench = new BenchStrip(context);
     column->addWidget(m_bench);
-    setCentralWidget(central);
     connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
     connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
     connect(&context.look, &Look::changed, this, &MainWindow::refresh);
@@ -169,14 +172,23 @@ public:
 
 }  // namespace
 
-QWidget* MainWindow::makeMiddle()
+void MainWindow::fillMiddle(QWidget& middle)
 {
-    auto* middle = new QWidget;
-    auto* row = new QHBoxLayout(middle);
+    auto* row = new QHBoxLayout(&middle);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
-    m_pages = new PageStack;
+    m_rack = new Rack(m_context);
+    row->addWidget(m_rack);
+    // A screen that is too small for a page scrolls it instead of losing its edge.
+    auto* scroll = new QScrollArea(&middle);
+    row->addWidget(scroll, 1);
+    scroll->setObjectName(QStringLiteral("pageScroll"));
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidgetResizable(true);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    m_pages = new PageStack(scroll);
     m_pages->setContentsMargins(4, 8, 4, 8);
+    scroll->setWidget(m_pages);
     auto* survey = new SurveyPage(m_context);
     connect(survey, &SurveyPage::addStationWanted, action(CommandId::AddStation), &QAction::trigger);
     connect(survey, &SurveyPage::removeStationWanted, action(CommandId::RemoveStation), &QAction::trigger);
@@ -195,20 +207,9 @@ QWidget* MainWindow::makeMiddle()
             [this](exports::Quality quality) { exportField(QStringLiteral(".case"), quality); });
     for (QWidget* page : std::initializer_list<QWidget*>{survey, shape, probe, new CutPage(m_context)})
         m_pages->addWidget(page);
-    m_rack = new Rack(m_context);
-    row->addWidget(m_rack);
-    // A screen that is too small for a page scrolls it instead of losing its edge.
-    auto* scroll = new QScrollArea;
-    scroll->setObjectName(QStringLiteral("pageScroll"));
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setWidgetResizable(true);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(m_pages);
     askForShownOnly(m_pages);
-    row->addWidget(scroll, 1);
     m_calls = new CallsPanel(m_context);
     row->addWidget(m_calls);
-    return middle;
 }
 
 void MainWindow::stepTab(int by)

@@ -3,8 +3,10 @@
 
 #include <boost/geometry/geometry.hpp>
 #include <boost/geometry/index/rtree.hpp>
+#include <future>
 
 #include "element.hpp"
+#include "parallel.hpp"
 
 namespace euryth::field {
 
@@ -58,20 +60,24 @@ struct Field::Locator {
     bg::index::rtree<Entry, bg::index::linear<16>> tree;
 };
 
-Field::Field(Mesh mesh) : m_mesh(std::move(mesh))
+Field::Field(Mesh mesh) : m_mesh(std::move(mesh)), m_corrections(m_mesh.layers())
 {
+    // Boxes are sorted while the equations are solved, which does not keep all cores busy all the time.
+    auto locator = std::async(std::launch::async, [this] { return std::make_shared<const Locator>(m_mesh); });
     const Potential potential = PotentialSolver(m_mesh).solve();
     m_velocities = nodeVelocities(m_mesh, potential.value);
-    for (std::size_t layer = 0; layer < m_mesh.layers(); ++layer) {
-        // The solution carries the same flow through every section; what recovery has smoothed away is put back.
-        const double carried = fluxThrough(layer);
-        m_corrections.push_back(potential.flux / carried - 1.0);
-        for (std::size_t i = layer * m_mesh.perLayer; i < (layer + 1) * m_mesh.perLayer; ++i) {
-            const Vector3& v = m_velocities[i];
-            m_velocities[i] = {v.x / carried, v.y / carried, v.z / carried};
+    parallelFor(m_mesh.layers(), [&](std::size_t from, std::size_t to) {
+        for (std::size_t layer = from; layer < to; ++layer) {
+            // The solution carries the same flow through every section; what recovery has smoothed away is put back.
+            const double carried = fluxThrough(layer);
+            m_corrections[layer] = potential.flux / carried - 1.0;
+            for (std::size_t i = layer * m_mesh.perLayer; i < (layer + 1) * m_mesh.perLayer; ++i) {
+                const Vector3& v = m_velocities[i];
+                m_velocities[i] = {v.x / carried, v.y / carried, v.z / carried};
+            }
         }
-    }
-    m_locator = std::make_shared<const Locator>(m_mesh);
+    });
+    m_locator = locator.get();
 }
 
 Field::Field(Mesh mesh, const std::vector<Vector3>& inCells)

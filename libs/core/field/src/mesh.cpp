@@ -7,6 +7,7 @@
 
 #include "geometry/wall_contour.hpp"
 #include "parallel.hpp"
+#include "places.hpp"
 
 namespace euryth::field {
 
@@ -21,36 +22,6 @@ constexpr double kCoreSquare = 0.6;  // how square the middle block is: 0 follow
 constexpr double kRingRatio = 0.87;  // of neighbouring rings toward the wall
 
 Point mix(Point a, Point b, double share) { return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share}; }
-
-/// The order of the nodes in a layer.
-class Places {
-public:
-    explicit Places(const Fineness& f) : m_core(f.core), m_rings(f.rings) {}
-
-    [[nodiscard]] std::size_t around() const { return 4 * m_core; }
-    [[nodiscard]] std::size_t count() const { return (m_core + 1) * (m_core + 1) + around() * m_rings; }
-    [[nodiscard]] std::uint32_t core(std::size_t i, std::size_t j) const
-    {
-        return static_cast<std::uint32_t>(j * (m_core + 1) + i);
-    }
-    /// Ring 0 is the edge of the middle block, the last one the wall; k runs clockwise from the roof-left corner.
-    [[nodiscard]] std::uint32_t ring(std::size_t r, std::size_t k) const
-    {
-        k %= around();
-        if (r > 0)
-            return static_cast<std::uint32_t>((m_core + 1) * (m_core + 1) + (r - 1) * around() + k);
-        const std::size_t n = m_core;
-        if (k < n)
-            return core(k, 0);
-        if (k < 2 * n)
-            return core(n, k - n);
-        return k < 3 * n ? core(3 * n - k, n) : core(0, 4 * n - k);
-    }
-
-private:
-    std::size_t m_core;
-    std::size_t m_rings;
-};
 
 /// Points of the wall, evenly between the middles of neighbouring sectors, from the roof-left corner on.
 std::vector<Point> wallPoints(const geometry::WallContour& wall, std::size_t core)
@@ -118,7 +89,7 @@ void fillCore(const Places& places, const std::vector<Point>& edge, std::size_t 
 
 std::vector<Point> sectionGrid(const geometry::Section& section, const Fineness& f)
 {
-    const Places places(f);
+    const Places places(f.core, f.rings);
     std::vector<Point> grid(places.count());
     const Point middle = geometry::centroid(section);
     std::vector<Point> wall = wallPoints(geometry::WallContour(section), f.core);
@@ -182,29 +153,9 @@ std::vector<double> layerPlaces(std::span<const geometry::PlacedSection> section
     return places;
 }
 
-/// Cells of one layer, as places of its first section and of the next.
-std::vector<std::array<std::uint32_t, 4>> faces(const Fineness& f)
-{
-    const Places places(f);
-    std::vector<std::array<std::uint32_t, 4>> quads;
-    for (std::size_t j = 0; j < f.core; ++j) {
-        for (std::size_t i = 0; i < f.core; ++i) {
-            quads.push_back(
-                {places.core(i, j), places.core(i + 1, j), places.core(i + 1, j + 1), places.core(i, j + 1)});
-        }
-    }
-    for (std::size_t r = 0; r < f.rings; ++r) {
-        for (std::size_t k = 0; k < places.around(); ++k) {
-            quads.push_back(
-                {places.ring(r, k), places.ring(r + 1, k), places.ring(r + 1, k + 1), places.ring(r, k + 1)});
-        }
-    }
-    return quads;
-}
-
 void addCells(Mesh& mesh, const Fineness& f)
 {
-    const auto quads = faces(f);
+    const auto quads = Places(f.core, f.rings).faces();
     for (std::size_t layer = 0; layer + 1 < mesh.layers(); ++layer) {
         const auto base = static_cast<std::uint32_t>(layer * mesh.perLayer);
         const auto next = static_cast<std::uint32_t>(base + mesh.perLayer);
@@ -217,7 +168,7 @@ void addCells(Mesh& mesh, const Fineness& f)
 
 void addOrder(Mesh& mesh, const Fineness& f)
 {
-    const Places places(f);
+    const Places places(f.core, f.rings);
     mesh.towardMiddle.resize(places.count());
     for (std::size_t i = 0; i < places.count(); ++i)
         mesh.towardMiddle[i] = static_cast<std::uint32_t>(i);
@@ -237,7 +188,7 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
         throw std::invalid_argument("a mesh needs at least two sections");
     if (fineness.core < 2 || fineness.core % 2 != 0 || fineness.rings < 1 || fineness.layers < 1)
         throw std::invalid_argument("a mesh needs an even number of cells in its middle block, a ring and a layer");
-    const Places places(fineness);
+    const Places places(fineness.core, fineness.rings);
     std::vector<std::size_t> wall;
     for (std::size_t k = 0; k < places.around(); ++k)
         wall.push_back(places.ring(fineness.rings, k));
@@ -385,8 +336,8 @@ std::uint32_t wallPlace(const Mesh& mesh, Sector sector)
 
 std::vector<std::uint32_t> lineAcross(const Mesh& mesh, Sector from)
 {
-    const std::size_t core = mesh.wall.size() / 4;
-    const Places places({core, (mesh.perLayer - (core + 1) * (core + 1)) / mesh.wall.size(), 1});
+    const Places places = placesOf(mesh);
+    const std::size_t core = places.core();
     const auto inward = [&](std::uint32_t place) {
         std::vector<std::uint32_t> line{place};
         while (mesh.towardMiddle[line.back()] != line.back())

@@ -45,11 +45,13 @@ public:
     Patches(const Mesh& mesh, std::vector<Vector3> inCells)
         : m_mesh(mesh),
           m_of(cellsOfNodes(mesh)),
-          m_velocity(std::move(inCells))
+          m_velocity(std::move(inCells)),
+          m_middle(mesh.cells.size())
     {
-        m_middle.reserve(mesh.cells.size());
-        for (const Hexahedron& cell : mesh.cells)
-            m_middle.emplace_back(cornersOf(mesh, cell).colwise().mean().transpose());
+        parallelFor(m_middle.size(), [&](std::size_t from, std::size_t to) {
+            for (; from < to; ++from)
+                m_middle[from] = cornersOf(mesh, mesh.cells[from]).colwise().mean().transpose();
+        });
     }
 
     /// Nodes inside metal have no cells, and no air.
@@ -131,13 +133,13 @@ std::vector<Vector3> nodeVelocities(const Mesh& mesh, std::vector<Vector3> inCel
         row << 1.0, (patches.position(node) - patches.position(owner)).transpose();
         return row * fits[owner];
     };
-    for (std::size_t node = 0; node < mesh.nodes.size(); ++node) {
+    const auto workOut = [&](std::size_t node) {
         const std::size_t layer = std::clamp<std::size_t>(node / mesh.perLayer, 1, last - 1);
         const std::size_t place = node % mesh.perLayer;
         const std::size_t near = onWall[place] ? mesh.towardMiddle[place] : place;
         const std::size_t owner = layer * mesh.perLayer + near;
         if (!patches.hasAir(node))
-            continue;
+            return;
         Eigen::RowVector3d v = byFitOf(owner, node);
         const std::size_t further = layer * mesh.perLayer + mesh.towardMiddle[near];
         if (onWall[place] && further != owner && patches.hasAir(further)) {
@@ -147,7 +149,11 @@ std::vector<Vector3> nodeVelocities(const Mesh& mesh, std::vector<Vector3> inCel
             v += (v - byFitOf(further, node)) * (d1 / (d2 - d1));
         }
         velocities[node] = {v.x(), v.y(), v.z()};
-    }
+    };
+    parallelFor(mesh.nodes.size(), [&](std::size_t from, std::size_t to) {
+        for (; from < to; ++from)
+            workOut(from);
+    });
     return velocities;
 }
 

@@ -97,7 +97,7 @@ protected:
 private:
     void makeActions();
     QWidget* makeTopBar();
-    QWidget* makeMiddle();
+    void fillMiddle(QWidget& middle);
     void run(CommandId id);
     void refresh();
     void setStage(app::Stage stage);
