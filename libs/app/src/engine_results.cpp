@@ -11,6 +11,7 @@ namespace euryth::app {
 namespace {
 
 using Curve = EngineResults::Curve;
+using Who = EngineResults::Who;
 
 geometry::AreaAt smallestOf(const std::vector<flow::FlowStation>& runner)
 {
@@ -28,8 +29,8 @@ std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirSta
 }
 
 /// A curve, or kNoEnd where one of its fillings has not settled.
-judgement::Known<Curve> curveOf(EngineResults::Who who, std::string name, judgement::EngineModel model,
-                                const EngineResults::Results& results)
+judgement::Known<Curve> curveOf(Who who, std::string name, judgement::EngineModel model,
+                                const EngineResults::Results& results, const std::stop_token& stop)
 {
     Curve curve;
     curve.who = who;
@@ -39,8 +40,8 @@ judgement::Known<Curve> curveOf(EngineResults::Who who, std::string name, judgem
         curve.shift = judgement::runEngine(model, *results.shiftRpm);
     constexpr int steps = 16;
     const RotationalSpeed fastest = std::max(results.rpm * (4.0 / 3.0), results.shiftRpm.value_or(results.rpm) * 1.05);
-    curve.sweep =
-        planning::sweep(model.cylinder, model.cam, *model.onEngine, model.charge, results.rpm / 3.0, fastest, steps);
+    curve.sweep = planning::sweep(model.cylinder, model.cam, *model.onEngine, model.charge, results.rpm / 3.0, fastest,
+                                  steps, stop);
     curve.smallest = smallestOf(model.runner);
     curve.gasSpeed = gasSpeeds(curve.run.filling, model.charge, curve.smallest.area);
     const Length lift = model.cam.lift;
@@ -64,69 +65,108 @@ void take(judgement::Known<Curve> curve, EngineResults::Results& results, std::s
         missing = curve.missing;
 }
 
-}  // namespace
+/// A port with what has been worked out of it.
+struct Measured {
+    std::size_t port = 0;
+    judgement::PortAnalysis analysis;
+};
 
-const judgement::Known<EngineResults::Results>& EngineResults::get()
-{
-    Inputs inputs{m_workspace.snapshot(), m_workspace.portIndex(), m_other};
-    if (m_inputs != inputs) {
-        m_inputs = std::move(inputs);
-        m_results = workOut();
-    }
-    return m_results;
-}
+/// All that results are made of, so that they can be made beside the window.
+struct Question {
+    std::shared_ptr<const job::Job> job;
+    Measured chosen;
+    std::optional<Measured> other;
+};
 
-judgement::Known<EngineResults::Results> EngineResults::workOut() const
+void addPlan(const Question& question, const judgement::EngineModel& present, const std::stop_token& stop,
+             EngineResults::Results& results)
 {
-    const job::Port* port = m_workspace.port();
-    if (!port)
-        return {std::nullopt, "a port"};
-    const job::Job& job = m_workspace.job();
-    auto model = judgement::engineModel(job, *port, m_workspace.analysis());
-    if (!model)
-        return {std::nullopt, model.missing};
-    if (!job.engine.peakRpm)
-        return {std::nullopt, "rpm of peak power"};
-    Results results;
-    results.rpm = *job.engine.peakRpm;
-    results.shiftRpm = job.engine.shiftRpm;
-    results.bench = judgement::benchDepression(job);
-    results.running = judgement::runningDepression(job);
-    std::string missing;
-    take(curveOf(Who::AsItIs, port->id, *model, results), results, missing);
-    if (!missing.empty())
-        return {std::nullopt, missing};
-    addPlan(*model, results);
-    addOther(results);
-    return {std::move(results), {}};
-}
-
-void EngineResults::addPlan(const judgement::EngineModel& present, Results& results) const
-{
-    const job::Job& job = m_workspace.job();
-    const job::Port& port = *m_workspace.port();
-    const auto planned = judgement::plannedPort(job, port, m_workspace.analysis());
+    const job::Port& port = question.job->ports[question.chosen.port];
+    const auto planned = judgement::plannedPort(*question.job, port, question.chosen.analysis);
     if (!planned) {
         results.planMissing = planned.missing;
         return;
     }
     auto model =
-        judgement::plannedModel(present, m_workspace.analysis(), planned->port, planned->analysis, results.bench);
-    take(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results), results, results.planMissing);
+        judgement::plannedModel(present, question.chosen.analysis, planned->port, planned->analysis, results.bench);
+    take(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results, stop), results,
+         results.planMissing);
 }
 
-void EngineResults::addOther(Results& results) const
+void addOther(const Question& question, const std::stop_token& stop, EngineResults::Results& results)
 {
-    const job::Job& job = m_workspace.job();
-    if (!m_other || m_other == m_workspace.portIndex() || *m_other >= job.ports.size())
+    if (!question.other)
         return;
-    const job::Port& port = job.ports[*m_other];
-    auto model = judgement::engineModel(job, port, m_workspace.analysisOf(*m_other));
+    const job::Port& port = question.job->ports[question.other->port];
+    auto model = judgement::engineModel(*question.job, port, question.other->analysis);
     if (!model) {
         results.otherMissing = model.missing;
         return;
     }
-    take(curveOf(Who::Other, port.id, std::move(*model.value), results), results, results.otherMissing);
+    take(curveOf(Who::Other, port.id, std::move(*model.value), results, stop), results, results.otherMissing);
+}
+
+judgement::Known<EngineResults::Results> answer(const Question& question, const std::stop_token& stop)
+{
+    const job::Job& job = *question.job;
+    const job::Port& port = job.ports[question.chosen.port];
+    auto model = judgement::engineModel(job, port, question.chosen.analysis);
+    if (!model)
+        return {std::nullopt, model.missing};
+    if (!job.engine.peakRpm)
+        return {std::nullopt, "rpm of peak power"};
+    EngineResults::Results results;
+    results.rpm = *job.engine.peakRpm;
+    results.shiftRpm = job.engine.shiftRpm;
+    results.bench = judgement::benchDepression(job);
+    results.running = judgement::runningDepression(job);
+    std::string missing;
+    take(curveOf(Who::AsItIs, port.id, *model, results, stop), results, missing);
+    if (!missing.empty())
+        return {std::nullopt, missing};
+    addPlan(question, *model, stop, results);
+    addOther(question, stop, results);
+    return {std::move(results), {}};
+}
+
+}  // namespace
+
+EngineResults::EngineResults(const Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
+{
+    connect(&m_work, &Background::changed, this, &EngineResults::arrived);
+}
+
+const judgement::Known<EngineResults::Results>& EngineResults::get()
+{
+    Inputs inputs{m_workspace.snapshot(), m_workspace.portIndex(), m_other};
+    if (m_inputs == inputs)
+        return m_results;
+    const bool samePorts = m_results && m_inputs.port == inputs.port && m_inputs.other == inputs.other &&
+                           m_document == m_workspace.document().identity();
+    if (!samePorts)
+        m_results = {};
+    m_inputs = std::move(inputs);
+    m_document = m_workspace.document().identity();
+    m_work.reset();
+    if (!m_inputs.port) {
+        m_results = {std::nullopt, "a port"};
+        return m_results;
+    }
+    Question question{m_inputs.job, {*m_inputs.port, m_workspace.analysis()}, std::nullopt};
+    if (m_other && m_other != m_inputs.port && *m_other < m_inputs.job->ports.size())
+        question.other = Measured{*m_other, m_workspace.analysisOf(*m_other)};
+    m_work.start([this, question = std::move(question)](const std::stop_token& stop, const Background::Post& post) {
+        auto results = std::make_shared<judgement::Known<Results>>(answer(question, stop));
+        post([this, results] { m_results = std::move(*results); });
+    });
+    return m_results;
+}
+
+const judgement::Known<EngineResults::Results>& EngineResults::finish()
+{
+    (void)get();
+    m_work.finish();
+    return m_results;
 }
 
 }  // namespace euryth::app

@@ -139,7 +139,7 @@ QWidget* AreaPlanView::makeDemand()
     m_wanted = new QLabel;
     m_wanted->setObjectName(QStringLiteral("wantedArea"));
     m_wanted->setFont(drawing::font(22, true));
-    m_wantedNote = quietLabel({}, m_context);
+    m_wantedNote = quietLabel({});
     m_wantedNote->setWordWrap(true);
     panel->body()->addWidget(m_wanted);
     panel->body()->addWidget(m_wantedNote);

@@ -14,8 +14,8 @@ namespace field = job::field;
 BenchStrip::BenchStrip(Context context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_sums(quietLabel({}, context)),
-      m_state(quietLabel({}, context))
+      m_sums(quietLabel({})),
+      m_state(quietLabel({}))
 {
     setObjectName(QStringLiteral("benchStrip"));
     setAttribute(Qt::WA_StyledBackground);

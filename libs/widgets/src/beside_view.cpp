@@ -147,10 +147,10 @@ QWidget* makeBesideView(Context context, app::VirtualProbe& probe)
     sums->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     auto* limits = probeLabel(probe, "besideLimits", [&w, &probe] { return fieldLimits(w, probe); });
     limits->setWordWrap(true);
-    auto* how = quietLabel(tr("The computed probe stands at the same points, at the flow that the bench read with each "
-                              "set. Where both agree the numbers can be built on; where they part, a reading, an area "
-                              "or the air is not what it was taken for."),
-                           context);
+    auto* how =
+        quietLabel(tr("The computed probe stands at the same points, at the flow that the bench read with each "
+                      "set. Where both agree the numbers can be built on; where they part, a reading, an area "
+                      "or the air is not what it was taken for."));
     how->setWordWrap(true);
     sumPanel->body()->addWidget(sums);
     sumPanel->body()->addWidget(how);

@@ -35,7 +35,7 @@ QString severityWord(judgement::Severity severity)
 CallsPanel::CallsPanel(Context context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_count(quietLabel({}, context)),
+      m_count(quietLabel({})),
       m_scroll(new QScrollArea)
 {
     setObjectName(QStringLiteral("calls"));
@@ -78,7 +78,7 @@ void CallsPanel::rebuild()
         }
     }
     if (open + accepted == 0)
-        column->addWidget(quietLabel(tr("Nothing to say about this port."), m_context));
+        column->addWidget(quietLabel(tr("Nothing to say about this port.")));
     column->addStretch(1);
     m_count->setText(accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open));
     m_scroll->setWidget(list);
@@ -94,12 +94,9 @@ QWidget* CallsPanel::makeCard(const judgement::Call& call)
     auto* column = new QVBoxLayout(card);
     column->setContentsMargins(8, 7, 2, 5);
     column->setSpacing(3);
-    auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity), m_context);
-    if (!call.acceptedBecause && call.severity != judgement::Severity::Note) {
-        const drawing::Theme& theme = m_context.look.theme();
-        const QColor colour = call.severity == judgement::Severity::Danger ? theme.danger : theme.metal;
-        mark->setStyleSheet(QStringLiteral("color: %1").arg(colour.name()));
-    }
+    auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity));
+    if (!call.acceptedBecause && call.severity != judgement::Severity::Note)
+        setTone(mark, call.severity == judgement::Severity::Danger ? Tone::Danger : Tone::Warning);
     column->addWidget(mark);
     auto* title = new QLabel(workspace.text(call.title));
     title->setFont(drawing::font(drawing::text::kNormal, true));
@@ -112,7 +109,7 @@ QWidget* CallsPanel::makeCard(const judgement::Call& call)
     column->addWidget(text);
     if (m_opened.contains(call.key)) {
         for (const Phrase& line : call.workings) {
-            auto* working = quietLabel(workspace.text(line), m_context);
+            auto* working = quietLabel(workspace.text(line));
             working->setWordWrap(true);
             working->setIndent(8);
             column->addWidget(working);

@@ -33,7 +33,7 @@ ChoiceEdit::ChoiceEdit(Context context, Source source, QWidget* parent)
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(6);
-    row->addWidget(quietLabel(m_source.label, context), 1);
+    row->addWidget(quietLabel(m_source.label), 1);
     row->addWidget(m_box);
     m_box->addItems(m_source.names);
     m_box->setToolTip(m_source.tip);

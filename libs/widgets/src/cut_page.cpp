@@ -80,8 +80,7 @@ QWidget* CutPage::makeList()
     m_why->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     auto* caution =
         quietLabel(tr("Face shield over glasses, respirator, both hands on the tool. A wall that is cut has "
-                      "to be pressure-tested by a qualified shop. F1 says more."),
-                   m_context);
+                      "to be pressure-tested by a qualified shop. F1 says more."));
     caution->setWordWrap(true);
     panel->body()->addWidget(m_list, 1);
     panel->body()->addWidget(m_why);

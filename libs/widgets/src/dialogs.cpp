@@ -32,11 +32,11 @@ QDialogButtonBox* addButtons(QDialog& dialog, QVBoxLayout& column, const QString
     return buttons;
 }
 
-QLabel* problemLabel(Context context)
+QLabel* problemLabel()
 {
     auto* label = new QLabel;
     label->setWordWrap(true);
-    label->setStyleSheet(QStringLiteral("color: %1").arg(context.look.theme().danger.name()));
+    setTone(label, Tone::Danger);
     return label;
 }
 
@@ -53,7 +53,7 @@ GuideDialog::GuideDialog(Context context, QWidget* parent)
       m_bore(new QLineEdit),
       m_stroke(new QLineEdit),
       m_twoCastings(new QCheckBox(tr("in two castings, half of them each"))),
-      m_problem(problemLabel(context))
+      m_problem(problemLabel())
 {
     setObjectName(QStringLiteral("guideDialog"));
     setWindowTitle(tr("New job"));
@@ -266,7 +266,7 @@ void ImportDialog::reread()
                    QLatin1Char('\n') + places.join(QLatin1Char('\n'));
     }
     m_summary->setText(summary);
-    m_summary->setStyleSheet(places.isEmpty() ? QString() : QStringLiteral("color: %1").arg(theme.danger.name()));
+    setTone(m_summary, places.isEmpty() ? Tone::Plain : Tone::Danger);
     m_buttons->button(QDialogButtonBox::Ok)->setEnabled(!m_import.stations.empty());
 }
 

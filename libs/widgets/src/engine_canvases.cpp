@@ -34,10 +34,10 @@ LineStyle thinOf(Who who)
     return who == Who::AsItIs ? LineStyle::NowThin : who == Who::Plan ? LineStyle::PlanThin : LineStyle::OtherThin;
 }
 
-void setMissing(std::vector<drawing::ChartScene>& charts, const std::string& missing)
+void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResults& results, const std::string& missing)
 {
     for (auto& c : charts)
-        c.missing = Canvas::tr("Not known yet. Missing: %1.").arg(QString::fromStdString(missing));
+        c.missing = whyNone(results, missing);
 }
 
 void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& results)
@@ -48,6 +48,15 @@ void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& r
 }
 
 }  // namespace
+
+QString whyNone(const app::EngineResults& results, const std::string& missing)
+{
+    if (results.isWorking())
+        return Canvas::tr("Being worked out…");
+    if (!results.failure().isEmpty())
+        return Canvas::tr("Could not be worked out: %1").arg(results.failure());
+    return Canvas::tr("Not known yet. Missing: %1.").arg(QString::fromStdString(missing));
+}
 
 QString curveName(const Curve& curve)
 {
@@ -96,7 +105,7 @@ std::vector<drawing::ChartScene> EngineCanvas::filling() const
         chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, results.missing);
+        setMissing(charts, m_results, results.missing);
         return charts;
     }
     const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &planning::SpeedPoint::meanFlow).meanFlow;
@@ -130,7 +139,7 @@ std::vector<drawing::ChartScene> EngineCanvas::runner() const
               Kind::Position, Kind::Depression)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, results.missing);
+        setMissing(charts, m_results, results.missing);
         return charts;
     }
     const auto add = [&](const Curve& curve, const flow::RunnerFlow& flow, LineStyle style, const QString& name) {
@@ -168,7 +177,7 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
               Kind::Length)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, results.missing);
+        setMissing(charts, m_results, results.missing);
         return charts;
     }
     const Curve& now = results->curves.front();

@@ -5,6 +5,7 @@
 #include "form_builder.hpp"
 #include "form_parts.hpp"
 #include "units/format.hpp"
+#include "widgets/engine_canvases.hpp"
 #include "widgets/shape_views.hpp"
 
 namespace euryth::widgets {
@@ -32,7 +33,7 @@ public:
     {
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
-        row->addWidget(quietLabel(tr("beside"), context));
+        row->addWidget(quietLabel(tr("beside")));
         row->addWidget(m_box);
         m_box->setObjectName(QStringLiteral("otherPort"));
         m_box->setToolTip(tr("Another port, drawn with dash and dot"));
@@ -82,11 +83,17 @@ QString fillingRow(const app::Workspace& w, const Curve& curve)
     return row + QStringLiteral("</tr>");
 }
 
+/// What is shown is from before the last change until the new answer arrives.
+QString anew(const app::EngineResults& results)
+{
+    return results.isWorking() ? QStringLiteral(" <b>%1</b>").arg(tr("Being worked out anew…")) : QString();
+}
+
 QString fillingNote(const app::Workspace& w, app::EngineResults& results)
 {
     const auto& known = results.get();
     if (!known)
-        return tr("Not known yet. Missing: %1.").arg(QString::fromStdString(known.missing));
+        return whyNone(results, known.missing);
     QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
                        .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
                    cell(tr("Mach index")) + cell(tr("filling")) + cell(tr("depression up to")) + cell(tr("choked")) +
@@ -105,7 +112,7 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     text += tr("By %1. No wave action.").arg(QString::fromStdString(model.areaFrom).toHtmlEscaped());
     for (const std::string& assumed : model.assumed)
         text += tr(" Assumed: %1.").arg(QString::fromStdString(assumed));
-    return text;
+    return text + anew(results);
 }
 
 QString placeOf(const app::Workspace& w, const Curve& curve, const flow::RunnerFlow& flow)
@@ -126,7 +133,7 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
 {
     const auto& known = results.get();
     if (!known)
-        return tr("Not known yet. Missing: %1.").arg(QString::fromStdString(known.missing));
+        return whyNone(results, known.missing);
     const auto flowText = [&](const Curve& curve, MassFlow flow) {
         return w.text(Kind::Flow, flow.si() / air::density(curve.model.room).si());
     };
@@ -151,7 +158,7 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
            cell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
                     .arg(w.text(Kind::Depression, known->running.si()))) +
            cell(tr("fastest at")) + cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") +
-           rows + QStringLiteral("</table>");
+           rows + QStringLiteral("</table>") + anew(results);
 }
 
 /// The same in a sentence.
@@ -299,9 +306,9 @@ QWidget* makeBenchEngineView(Context context, app::EngineResults& results)
     panel->body()->addWidget(trap);
     panel->body()->addWidget(new EngineCanvas(context, results, EngineCanvas::Shows::Runner), 1);
     panel->body()->addWidget(table);
-    panel->body()->addWidget(quietLabel(tr("One-dimensional: losses of wall, bends and widenings, and the valve at "
-                                           "full lift. No wave action, no wake."),
-                                        context));
+    panel->body()->addWidget(
+        quietLabel(tr("One-dimensional: losses of wall, bends and widenings, and the valve at "
+                      "full lift. No wave action, no wake.")));
     whileSeen(context, panel, [=, &results] {
         trap->setText(trapText(results, context.workspace));
         table->setText(benchEngineTable(context.workspace, results));

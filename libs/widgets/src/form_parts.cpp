@@ -46,7 +46,7 @@ QLabel* heading(const QString& text)
 
 QLabel* liveLabel(Context context, std::function<QString()> text)
 {
-    auto* label = quietLabel({}, context);
+    auto* label = quietLabel({});
     label->setWordWrap(true);
     const auto refresh = [label, text] { label->setText(text()); };
     QObject::connect(&context.workspace, &app::Workspace::refreshed, label, refresh);

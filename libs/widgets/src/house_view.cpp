@@ -153,7 +153,7 @@ QWidget* workRules(Context context)
     return panel;
 }
 
-QWidget* setRow(Context context, const HouseActions& actions)
+QWidget* setRow(const HouseActions& actions)
 {
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
@@ -176,7 +176,7 @@ QWidget* setRow(Context context, const HouseActions& actions)
     });
     QObject::connect(load, &QPushButton::clicked, row, actions.load);
     QObject::connect(save, &QPushButton::clicked, row, actions.save);
-    layout->addWidget(quietLabel(tr("Another set:"), context));
+    layout->addWidget(quietLabel(tr("Another set:")));
     layout->addWidget(box);
     layout->addWidget(compare);
     layout->addStretch(1);
@@ -208,7 +208,7 @@ QWidget* makeHouseView(Context context, const HouseActions& actions)
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
-    column->addWidget(setRow(context, actions));
+    column->addWidget(setRow(actions));
     auto* panels = new QHBoxLayout;
     panels->setSpacing(8);
     for (QWidget* panel : {areaRules(context), valveRules(context), workRules(context)})

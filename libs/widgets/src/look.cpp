@@ -4,12 +4,26 @@
 #include <QApplication>
 #include <QPalette>
 #include <QStyleFactory>
+#include <QWidget>
+#include <utility>
 
 static void initialiseIconResources() { Q_INIT_RESOURCE(icons); }
 
 namespace euryth::widgets {
 
 namespace {
+
+/// Roles of the palette that nothing else uses; a label that has one follows the palette by itself.
+QPalette::ColorRole roleOf(Tone tone)
+{
+    switch (tone) {
+    case Tone::Quiet: return QPalette::PlaceholderText;
+    case Tone::Danger: return QPalette::BrightText;
+    case Tone::Warning: return QPalette::LinkVisited;
+    case Tone::Plain: break;
+    }
+    return QPalette::WindowText;
+}
 
 QPalette paletteOf(const drawing::Theme& t)
 {
@@ -19,7 +33,6 @@ QPalette paletteOf(const drawing::Theme& t)
     p.setColor(QPalette::Base, t.field);
     p.setColor(QPalette::AlternateBase, t.panel);
     p.setColor(QPalette::Text, t.ink);
-    p.setColor(QPalette::PlaceholderText, t.ink2);
     p.setColor(QPalette::Button, t.panel);
     p.setColor(QPalette::ButtonText, t.ink);
     p.setColor(QPalette::Highlight, t.now);
@@ -28,6 +41,9 @@ QPalette paletteOf(const drawing::Theme& t)
     p.setColor(QPalette::ToolTipText, t.ink);
     p.setColor(QPalette::Link, t.now);
     p.setColor(QPalette::Mid, t.line);
+    p.setColor(roleOf(Tone::Quiet), t.ink2);
+    p.setColor(roleOf(Tone::Danger), t.danger);
+    p.setColor(roleOf(Tone::Warning), t.metal);
     for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
         p.setColor(QPalette::Disabled, role, t.ink2);
     return p;
@@ -118,12 +134,17 @@ void Look::setBigDigits(bool big)
     emit changed();
 }
 
-void Look::apply() const
+void setTone(QWidget* label, Tone tone) { label->setForegroundRole(roleOf(tone)); }
+
+void Look::apply()
 {
-    initialiseIconResources();
-    QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+    // Each of these goes through all widgets, so that what stays is not set again.
+    if (!std::exchange(m_applied, true)) {
+        initialiseIconResources();
+        QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+        QApplication::setFont(drawing::font(drawing::text::kNormal));
+    }
     QApplication::setPalette(paletteOf(theme()));
-    QApplication::setFont(drawing::font(drawing::text::kNormal));
     qApp->setStyleSheet(sheetOf(theme()));
 }
 

@@ -36,16 +36,12 @@ void Panel::setTitle(const QString& title)
 
 void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }
 
-QLabel* quietLabel(const QString& text, Context context, QWidget* parent)
+QLabel* quietLabel(const QString& text, QWidget* parent)
 {
     auto* label = new QLabel(text, parent);
     label->setTextFormat(Qt::PlainText);  // names of ports and photos are no markup
     label->setFont(drawing::font(drawing::text::kSecond));
-    const auto paint = [label, &look = context.look] {
-        label->setStyleSheet(QStringLiteral("color: %1").arg(look.theme().ink2.name()));
-    };
-    paint();
-    QObject::connect(&context.look, &Look::changed, label, paint);
+    setTone(label, Tone::Quiet);
     return label;
 }
 
@@ -61,7 +57,7 @@ void askForShownOnly(QStackedWidget* stack)
     follow();
 }
 
-MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_context(context)
+MessageLine::MessageLine(QWidget* parent) : QLabel(parent)
 {
     setWordWrap(true);
     setTextFormat(Qt::PlainText);
@@ -70,7 +66,6 @@ MessageLine::MessageLine(Context context, QWidget* parent) : QLabel(parent), m_c
     setFont(drawing::font(drawing::text::kSecond));
     setMinimumHeight(34);
     setAlignment(Qt::AlignLeft | Qt::AlignTop);
-    connect(&context.look, &Look::changed, this, &MessageLine::refresh);
     refresh();
 }
 
@@ -94,8 +89,7 @@ void MessageLine::clearError()
 
 void MessageLine::refresh()
 {
-    const auto& theme = m_context.look.theme();
-    setStyleSheet(QStringLiteral("color: %1").arg((m_error.isEmpty() ? theme.ink2 : theme.danger).name()));
+    setTone(this, m_error.isEmpty() ? Tone::Quiet : Tone::Danger);
     constexpr int longest = 300;
     const QString text = m_error.isEmpty() ? m_hint : QStringLiteral("▲ ") + m_error;
     setText(text.size() > longest ? text.left(longest) + QStringLiteral("…") : text);
@@ -106,9 +100,9 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
     : QWidget(parent),
       m_context(context),
       m_source(std::move(source)),
-      m_label(quietLabel({}, context)),
+      m_label(quietLabel({})),
       m_edit(new QLineEdit),
-      m_unit(quietLabel({}, context)),
+      m_unit(quietLabel({})),
       m_reason(new QLabel)
 {
     m_edit->setAlignment(Qt::AlignRight);
@@ -153,7 +147,7 @@ void FieldEdit::refresh()
     m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
     m_edit->setToolTip(QString::fromUtf8(help.data(), static_cast<qsizetype>(help.size())));
     m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
-    m_reason->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    setTone(m_reason, Tone::Danger);
     const bool typing = m_edit->hasFocus() && m_edit->isModified();
     if (m_reason->text().isEmpty() && !typing)
         m_edit->setText(app::fieldText(*binding, m_context.workspace.job(), units));
@@ -219,7 +213,7 @@ TextEdit::TextEdit(Context context, Source source, QWidget* parent)
     m_reason->hide();
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
-    row->addWidget(quietLabel(m_source.label, context));
+    row->addWidget(quietLabel(m_source.label));
     row->addWidget(m_edit, 1);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -247,7 +241,7 @@ void TextEdit::commit()
     const QString reason = m_source.set(m_edit->text().trimmed());
     m_reason->setText(reason);
     m_reason->setVisible(!reason.isEmpty());
-    m_reason->setStyleSheet(QStringLiteral("color: %1").arg(m_context.look.theme().danger.name()));
+    setTone(m_reason, Tone::Danger);
     refresh();
 }
 

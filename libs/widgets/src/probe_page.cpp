@@ -135,7 +135,7 @@ QWidget* ProbePage::makeReadings()
 QWidget* ProbePage::makeEntry()
 {
     m_entryPanel = new Panel(tr("Readings"));
-    auto* messages = new MessageLine(m_context);
+    auto* messages = new MessageLine;
     messages->setObjectName(QStringLiteral("probeMessage"));
     messages->setHint(tr("Enter goes on. A pitot's pressure works too: 26.5 inH2O."));
     messages->setMinimumHeight(18);
@@ -149,7 +149,7 @@ QWidget* ProbePage::makeEntry()
     m_reading->setFont(drawing::font(34, true));
     m_readingNote = new QLabel;
     m_readingNote->setWordWrap(true);
-    m_sums = quietLabel({}, m_context);
+    m_sums = quietLabel({});
     m_sums->setWordWrap(true);
     m_sums->setMinimumHeight(34);  // two lines, which a label that wraps does not ask for
 

@@ -153,8 +153,8 @@ QWidget* makeSectionPlanView(Context context)
     addWish(context, form, 2, tr("Wished height"), field::planHeight, Kind::Length, &job::Station::planHeight,
             "planHeight", side(&geometry::Box::height));
     panel->body()->addLayout(grid);
-    panel->body()->addWidget(quietLabel(
-        tr("With a width the height follows from the area, and the other way; with both, the corners do."), context));
+    panel->body()->addWidget(
+        quietLabel(tr("With a width the height follows from the area, and the other way; with both, the corners do.")));
     auto* table = liveLabel(context, [context] { return growthTable(context.workspace); });
     table->setTextFormat(Qt::RichText);
     panel->body()->addWidget(table);

@@ -113,10 +113,9 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
     table->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     column->addWidget(table, 1);
     if (!workspace.port())
-        column->addWidget(
-            quietLabel(tr("The job has no port yet, so nothing can be told about what changes."), context));
+        column->addWidget(quietLabel(tr("The job has no port yet, so nothing can be told about what changes.")));
     else if (changes.empty())
-        column->addWidget(quietLabel(tr("These rules are the job's own already."), context));
+        column->addWidget(quietLabel(tr("These rules are the job's own already.")));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     buttons->button(QDialogButtonBox::Ok)->setText(tr("Take these rules"));
     buttons->button(QDialogButtonBox::Cancel)->setText(tr("Keep mine"));

@@ -21,7 +21,7 @@ ShapePage::ShapePage(Context context, QWidget* parent)
         [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("shapeViews"));
     m_viewSwitch = views->findChild<QButtonGroup*>();
     head->addWidget(views);
-    m_place = quietLabel({}, context);
+    m_place = quietLabel({});
     m_place->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     m_place->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // never widens the window
     head->addWidget(m_place, 1);
@@ -31,6 +31,7 @@ ShapePage::ShapePage(Context context, QWidget* parent)
     m_views->addWidget(areaPlan);
     m_views->addWidget(makeSectionPlanView(context));
     m_views->addWidget(makeValvePlanView(context));
+    connect(&m_engine, &app::EngineResults::arrived, this, [this] { m_context.workspace.refresh(); });
     m_views->addWidget(makeEngineView(context, m_engine, [this] { emit liftTableWanted(); }));
     m_views->addWidget(makeFillingView(context, m_engine));
     m_views->addWidget(makeBenchEngineView(context, m_engine));

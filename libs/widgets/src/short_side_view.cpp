@@ -183,7 +183,9 @@ QString variantsText(const app::Workspace& w, const judgement::Known<std::vector
 
 QString workText(const app::Workspace& w, const app::VirtualProbe& probe, const Work& work)
 {
-    const QString under = work.state() == Work::State::Stopped ? tr("Stopped.") : tr("Being worked out...");
+    const QString under = work.state() == Work::State::Stopped  ? tr("Stopped.")
+                          : work.state() == Work::State::Failed ? tr("Could not be worked out: %1").arg(work.failure())
+                                                                : tr("Being worked out…");
     const auto& r = work.results();
     QStringList parts;
     parts << (r.variants ? variantsText(w, *r.variants) : under);
@@ -217,9 +219,9 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     found->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     textPanel->body()->addWidget(verdict);
     textPanel->body()->addWidget(scrolled(found), 1);
-    auto* limits = quietLabel(tr("The method ranks short sides; a real one lets go a little earlier. H over 1.8 is a "
-                                 "warning. Bench and flow tests decide."),
-                              context);
+    auto* limits =
+        quietLabel(tr("The method ranks short sides; a real one lets go a little earlier. H over 1.8 is a "
+                      "warning. Bench and flow tests decide."));
     limits->setWordWrap(true);
     textPanel->body()->addWidget(limits);
     const auto refresh = [&w = context.workspace, &probe, &work, found, again] {

@@ -56,7 +56,7 @@ QWidget* SurveyPage::makeTables()
     panel->addTool(tabs);
     m_readout = new BigReadout(m_context);
     panel->body()->addWidget(m_readout);
-    m_messages = new MessageLine(m_context);
+    m_messages = new MessageLine;
     m_messages->setObjectName(QStringLiteral("surveyMessage"));
     m_messages->setHint(
         tr("Type, Enter goes on; * repeats the value above. 2 1/16in, 0.045+0.010 and 52mm are read too. "
@@ -115,7 +115,7 @@ QWidget* SurveyPage::makeCompare()
     view->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
     view->verticalHeader()->hide();
     view->verticalHeader()->setDefaultSectionSize(24);
-    m_compareSums = quietLabel({}, m_context);
+    m_compareSums = quietLabel({});
     m_compareSums->setObjectName(QStringLiteral("compareSums"));
     m_compareSums->setWordWrap(true);
     column->addWidget(view, 1);
@@ -161,7 +161,7 @@ QWidget* SurveyPage::makeSectionView()
     m_net = new QLabel;
     m_net->setObjectName(QStringLiteral("netArea"));
     m_net->setFont(drawing::font(drawing::text::kReading, true));
-    m_sums = quietLabel({}, m_context);
+    m_sums = quietLabel({});
     m_sums->setWordWrap(true);
     column->addWidget(m_net);
     column->addWidget(m_sums);

@@ -179,7 +179,7 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
     edit->setMaximumWidth(76);
     edit->setAlignment(Qt::AlignRight);
     edit->setToolTip(tr("The flow at which the computed field is read, with its unit or without; empty: as measured"));
-    auto* from = quietLabel({}, context);
+    auto* from = quietLabel({});
     from->setObjectName(QStringLiteral("virtualFlowFrom"));
     from->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     auto* stop = new QPushButton(tr("Stop"));

@@ -107,7 +107,7 @@ public:
           m_runs(runs),
           m_run(new QPushButton(tr("&Run"))),
           m_stop(new QPushButton(tr("Stop"))),
-          m_expected(quietLabel({}, context)),
+          m_expected(quietLabel({})),
           m_cores(new QSpinBox),
           m_limit(new QSpinBox),
           m_bar(new QProgressBar),

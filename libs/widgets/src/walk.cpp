@@ -43,7 +43,9 @@ public:
     void shape(ShapePage::View view)
     {
         stage(CommandId::StageShape);
-        m_window.findChild<ShapePage*>()->showView(view);
+        auto* page = m_window.findChild<ShapePage*>();
+        page->showView(view);
+        (void)page->engine().finish();
         if (const auto pinch = m_context.workspace.analysis().places.pinch)
             m_context.workspace.chooseStation(*pinch);
     }
@@ -97,6 +99,7 @@ public:
         auto* page = m_window.findChild<ShapePage*>();
         page->showView(ShapePage::View::RunnerFlow);
         page->engine().setOther(twin);
+        (void)page->engine().finish();
         m_context.workspace.refresh();
     }
     void look(bool inch, bool dark, bool big)

@@ -6,16 +6,19 @@
 #include <string>
 #include <vector>
 
+#include "app/background.hpp"
 #include "app/workspace.hpp"
 #include "judgement/engine_run.hpp"
 
 namespace euryth::app {
 
-/// What the engine makes of the chosen port, of its plan and of another port, worked out once for each change when
-/// somebody looks.
-class EngineResults {
+/// What the engine makes of the chosen port, of its plan and of another port, worked out beside the window once for
+/// each change when somebody looks.
+class EngineResults : public QObject {
+    Q_OBJECT
+
 public:
-    explicit EngineResults(const Workspace& workspace) : m_workspace(workspace) {}
+    explicit EngineResults(const Workspace& workspace, QObject* parent = nullptr);
 
     enum class Who { AsItIs, Plan, Other };
     /// One port, or plan, on the engine and on the bench.
@@ -42,18 +45,23 @@ public:
         std::string planMissing;    ///< why there is no curve of the plan, or of the other port
         std::string otherMissing;
     };
-    /// Or the words for what is missing.
+    /// Or the words for what is missing. Asks for what has changed since; until that has arrived these are the results
+    /// from before, of the same ports, or none.
     [[nodiscard]] const judgement::Known<Results>& get();
+    /// Whether other results than get()'s are on their way.
+    [[nodiscard]] bool isWorking() const { return m_work.isWorking(); }
+    [[nodiscard]] const QString& failure() const { return m_work.failure(); }
+    /// Until the results of get() are those of the job as it is; for tests, and for pictures of the window.
+    [[nodiscard]] const judgement::Known<Results>& finish();
 
     /// The other port that is shown beside (index into the job); the chosen one itself counts as none.
     void setOther(std::optional<std::size_t> port) { m_other = port; }
     [[nodiscard]] std::optional<std::size_t> other() const { return m_other; }
 
-private:
-    [[nodiscard]] judgement::Known<Results> workOut() const;
-    void addPlan(const judgement::EngineModel& present, Results& results) const;
-    void addOther(Results& results) const;
+signals:
+    void arrived();
 
+private:
     struct Inputs {
         std::shared_ptr<const job::Job> job;
         std::optional<std::size_t> port;
@@ -63,7 +71,9 @@ private:
     const Workspace& m_workspace;
     std::optional<std::size_t> m_other;
     Inputs m_inputs;
+    quint64 m_document = 0;  ///< whose results these are
     judgement::Known<Results> m_results;
+    Background m_work;
 };
 
 }  // namespace euryth::app

@@ -1,11 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <stop_token>
-
-#include <QObject>
-#include <QThreadPool>
-
+#include "app/background.hpp"
 #include "app/virtual_probe.hpp"
 #include "judgement/short_side_study.hpp"
 
@@ -18,7 +14,6 @@ class ShortSideWork : public QObject {
 
 public:
     ShortSideWork(const Workspace& workspace, const VirtualProbe& probe, QObject* parent = nullptr);
-    ~ShortSideWork() override;
 
     struct Results {
         std::optional<judgement::Known<std::vector<judgement::ShortSideVariant>>> variants;
@@ -26,16 +21,17 @@ public:
         std::optional<judgement::ShortSideHolds> holds;
     };
     [[nodiscard]] const Results& results() const { return m_results; }
-    enum class State { Idle, Working, Stopped };
-    [[nodiscard]] State state() const { return m_state; }
+    using State = Background::State;
+    [[nodiscard]] State state() const { return m_work.state(); }
+    [[nodiscard]] const QString& failure() const { return m_work.failure(); }
 
     /// Begins anew where port or flow have changed since the last time.
     void want();
     /// Begins anew.
     void start();
-    void stop();
+    void stop() { m_work.stop(); }
     /// Until nothing is under way; for tests, and for pictures of the window.
-    void finish();
+    void finish() { m_work.finish(); }
 
 signals:
     void changed();
@@ -49,16 +45,11 @@ private:
         job::Port port;
         friend bool operator==(const Inputs&, const Inputs&) = default;
     };
-    void take(quint64 ticket, const std::function<void(Results&)>& part, bool last);
-
     const Workspace& m_workspace;
     const VirtualProbe& m_probe;
     Inputs m_inputs;
     Results m_results;
-    State m_state = State::Idle;
-    quint64 m_ticket = 0;
-    std::stop_source m_stop;
-    QThreadPool m_pool;
+    Background m_work;
 };
 
 }  // namespace euryth::app

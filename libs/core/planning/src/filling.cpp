@@ -243,10 +243,10 @@ SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& f)
 }
 
 std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,
-                              RotationalSpeed from, RotationalSpeed to, int steps)
+                              RotationalSpeed from, RotationalSpeed to, int steps, const std::stop_token& stop)
 {
     std::vector<SpeedPoint> points;
-    for (int i = 0; i <= steps; ++i) {
+    for (int i = 0; i <= steps && !(i > 0 && stop.stop_requested()); ++i) {
         const RotationalSpeed rpm = from + (to - from) * (static_cast<double>(i) / steps);
         points.push_back(speedPoint(rpm, fill(cylinder, cam, inlet, room, rpm, Effort::Quick)));
     }

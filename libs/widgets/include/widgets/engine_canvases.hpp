@@ -35,6 +35,9 @@ private:
     Shows m_shows;
 };
 
+/// Why there are no results, or that they are on their way.
+QString whyNone(const app::EngineResults& results, const std::string& missing);
+
 /// "I1 as it is", "its plan "wide"", "I2".
 QString curveName(const app::EngineResults::Curve& curve);
 

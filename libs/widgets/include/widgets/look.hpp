@@ -24,7 +24,7 @@ public:
     [[nodiscard]] bool bigDigits() const { return m_bigDigits; }
     void setBigDigits(bool big);
     /// Applies the style in use to the application's palette, fonts and style sheet.
-    void apply() const;
+    void apply();
 
 signals:
     void changed();
@@ -32,7 +32,12 @@ signals:
 private:
     drawing::Style m_style = drawing::Style::Paper;
     bool m_bigDigits = false;
+    bool m_applied = false;
 };
+
+/// How a text is meant; its colour follows the style.
+enum class Tone { Plain, Quiet, Warning, Danger };
+void setTone(QWidget* label, Tone tone);
 
 /// What every part of the window works with.
 struct Context {

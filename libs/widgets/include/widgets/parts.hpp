@@ -36,7 +36,7 @@ private:
 };
 
 /// A label in second ink.
-QLabel* quietLabel(const QString& text, Context context, QWidget* parent = nullptr);
+QLabel* quietLabel(const QString& text, QWidget* parent = nullptr);
 
 /// Lets a stack ask for no more room than its shown page needs.
 void askForShownOnly(QStackedWidget* stack);
@@ -46,7 +46,7 @@ class MessageLine : public QLabel {
     Q_OBJECT
 
 public:
-    explicit MessageLine(Context context, QWidget* parent = nullptr);
+    explicit MessageLine(QWidget* parent = nullptr);
     void setHint(const QString& hint);
     void showError(const QString& text);
     void clearError();
@@ -55,7 +55,6 @@ public:
 private:
     void refresh();
 
-    Context m_context;
     QString m_hint;
     QString m_error;
 };

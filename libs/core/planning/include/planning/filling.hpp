@@ -3,6 +3,7 @@
 
 #include <functional>
 #include <optional>
+#include <stop_token>
 #include <type_traits>
 #include <utility>
 #include <vector>
@@ -105,7 +106,8 @@ struct SpeedPoint {
     bool settled = true;  ///< as in Filling
 };
 SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& filling);
+/// Whoever asks it to stop gets the speeds that are done, at least one.
 std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,
-                              RotationalSpeed from, RotationalSpeed to, int steps);
+                              RotationalSpeed from, RotationalSpeed to, int steps, const std::stop_token& stop = {});
 
 }  // namespace euryth::planning
