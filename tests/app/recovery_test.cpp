@@ -13,6 +13,7 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QSettings>
+#include <QTest>
 
 #include "app/recent_jobs.hpp"
 #include "app/recovery.hpp"
@@ -90,6 +91,38 @@ TEST_CASE("unsaved edits are kept, and the file goes when they are saved or undo
     CHECK(document.saveAs(QString::fromStdString(folder.path() / "job.euryth.json")).isEmpty());
     recovery.flush();
     CHECK(filesIn(place) == 0);
+}
+
+TEST_CASE("edits are kept without anybody asking, the last one in the end, whatever is under way")
+{
+    const TempFolder folder;
+    const QString place = QString::fromStdString(folder.path() / "recovery");
+    Document document;
+    document.reset(demoJob(), {});
+    Recovery recovery(document, place);
+    QStringList told;
+    QObject::connect(&recovery, &Recovery::troubled, [&](const QString& reason) { told << reason; });
+    const auto kept = [&]() -> QByteArray {
+        for (const QFileInfo& info : QDir(place).entryInfoList({"*.recovery"}, QDir::Files)) {
+            QFile file(info.filePath());
+            if (file.open(QIODevice::ReadOnly))
+                return file.readAll();
+        }
+        return {};
+    };
+    for (int mm = 30; mm <= 49; ++mm) {
+        widen(document, mm);
+        QTest::qWait(5);  // faster than a write, slower than one event
+    }
+    CHECK(QTest::qWaitFor([&] { return kept().contains(QByteArray(": 49")); }));
+    // What is written while the document is saved does not come back.
+    widen(document, 50);
+    QTest::qWait(45);
+    CHECK(document.saveAs(QString::fromStdString(folder.path() / "job.euryth.json")).isEmpty());
+    CHECK(QTest::qWaitFor([&] { return filesIn(place) == 0; }));
+    QTest::qWait(100);
+    CHECK(filesIn(place) == 0);
+    CHECK(told.isEmpty());
 }
 
 TEST_CASE("after the program was killed its last edit is found, recovered as unsaved, and offered once")

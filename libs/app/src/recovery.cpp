@@ -29,12 +29,12 @@ std::unique_ptr<QLockFile> lockOf(const QString& file)
 }
 
 /// The first line says where the job belongs, the rest is the job.
-std::string recoveryText(const Document& document)
+std::string recoveryText(const job::Job& job, const QString& path)
 {
     nlohmann::ordered_json head;
     head["format"] = "euryth-recovery";
-    head["job"] = document.path().toStdString();
-    return head.dump() + "\n" + files::jobText(document.job());
+    head["job"] = path.toStdString();
+    return head.dump() + "\n" + files::jobText(job);
 }
 
 struct Content {
@@ -71,7 +71,8 @@ Recovery::Recovery(Document& document, QString folder, QObject* parent)
     m_lock->tryLock(0);
     m_soon.setSingleShot(true);
     m_soon.setInterval(kSoonMs);
-    connect(&m_soon, &QTimer::timeout, this, [this] { flush(); });
+    connect(&m_soon, &QTimer::timeout, this, &Recovery::begin);
+    m_pool.setMaxThreadCount(1);
     const auto soon = [this] {
         if (!m_soon.isActive())
             m_soon.start();
@@ -82,26 +83,67 @@ Recovery::Recovery(Document& document, QString folder, QObject* parent)
 
 Recovery::~Recovery()
 {
+    m_pool.waitForDone();
     // Whoever ends in good order has asked about unsaved changes.
     QFile::remove(ownFile());
 }
 
 QString Recovery::ownFile() const { return QDir(m_folder).filePath(m_name); }
 
+/// The step that brings the file to what the document is now, made so that it can be done beside the window; it answers
+/// what is wrong.
+std::function<QString()> Recovery::step() const
+{
+    if (!m_document.isDirty()) {
+        return [file = ownFile()] {
+            QFile::remove(file);
+            return QString();
+        };
+    }
+    return [file = ownFile(), job = m_document.snapshot(), path = m_document.path()] {
+        const auto saved = files::saveText(file.toStdString(), recoveryText(*job, path));
+        return saved ? QString() : QString::fromStdString(saved.error());
+    };
+}
+
+void Recovery::begin()
+{
+    if (m_writing) {
+        m_again = true;
+        return;
+    }
+    m_writing = true;
+    m_pool.start([this, step = step(), number = ++m_last] {
+        const QString trouble = step();
+        QMetaObject::invokeMethod(
+            this,
+            [this, trouble, number] {
+                m_writing = false;
+                if (number == m_last)
+                    setTrouble(trouble);
+                if (std::exchange(m_again, false))
+                    begin();
+            },
+            Qt::QueuedConnection);
+    });
+}
+
 bool Recovery::flush()
 {
     m_soon.stop();
-    QString trouble;
-    if (!m_document.isDirty()) {
-        QFile::remove(ownFile());
-    } else if (const auto saved = files::saveText(ownFile().toStdString(), recoveryText(m_document)); !saved) {
-        trouble = QString::fromStdString(saved.error());
-    }
-    if (trouble != m_trouble) {
-        m_trouble = trouble;
-        emit troubled(trouble);
-    }
-    return trouble.isEmpty();
+    m_again = false;
+    m_pool.waitForDone();
+    ++m_last;
+    setTrouble(step()());
+    return m_trouble.isEmpty();
+}
+
+void Recovery::setTrouble(const QString& trouble)
+{
+    if (trouble == m_trouble)
+        return;
+    m_trouble = trouble;
+    emit troubled(trouble);
 }
 
 std::vector<Recovery::Left> Recovery::leftBehind() const

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <optional>
 #include <vector>
@@ -8,6 +9,7 @@
 #include <QDateTime>
 #include <QLockFile>
 #include <QObject>
+#include <QThreadPool>
 #include <QTimer>
 
 #include "app/document.hpp"
@@ -19,7 +21,8 @@ namespace euryth::app {
 ///
 /// - while the document is dirty there is a file in the folder that holds it as it is now (or was one edit ago);
 /// - once it is saved, undone to the saved state or replaced, that file is gone;
-/// - a file whose program still runs is nobody else's business.
+/// - a file whose program still runs is nobody else's business;
+/// - the window never waits for the disk, which takes seconds while something else writes.
 class Recovery : public QObject {
     Q_OBJECT
 
@@ -41,7 +44,7 @@ public:
     QString recover(const Left& left);
     static void discard(const Left& left);
 
-    /// Writes or removes the file now, without waiting for the event loop; false where it cannot be written.
+    /// Writes or removes the file now, and waits until it is on disk; false where it cannot be written.
     bool flush();
 
 signals:
@@ -50,6 +53,10 @@ signals:
 
 private:
     [[nodiscard]] QString ownFile() const;
+    /// What the file is to hold; nothing: it is to go.
+    [[nodiscard]] std::function<QString()> step() const;
+    void begin();
+    void setTrouble(const QString& trouble);
 
     Document& m_document;
     QString m_folder;
@@ -57,6 +64,10 @@ private:
     std::unique_ptr<QLockFile> m_lock;
     QTimer m_soon;
     QString m_trouble;
+    bool m_writing = false;  ///< in the pool
+    bool m_again = false;    ///< there has been an edit since
+    quint64 m_last = 0;      ///< number of the last time it was written
+    QThreadPool m_pool;
 };
 
 }  // namespace euryth::app
