@@ -65,7 +65,7 @@ int main(int argc, char** argv)
     const widgets::Context context{workspace, look};
     if (options.isSet(walk)) {
         widgets::MainWindow window(context, widgets::dialogPrompts());
-        window.openDemo();
+        window.files().openDemo();
         window.show();
         const QString problem = widgets::walkStages(window, context, options.value(walk));
         if (!problem.isEmpty())
@@ -80,9 +80,9 @@ int main(int argc, char** argv)
     restore(settings, window, context);
     const QStringList files = options.positionalArguments();
     if (!files.isEmpty())
-        window.openFile(files.first());
+        window.files().openFile(files.first());
     else if (options.isSet(demo))
-        window.openDemo();
+        window.files().openDemo();
     else
         workspace.document().reset(app::makeJob({"New job", 1, 1, 1, {}, {}, {}, false}), {});
     window.show();
@@ -90,7 +90,7 @@ int main(int argc, char** argv)
         window.grab();  // everything laid out and painted
         return 0;
     }
-    QTimer::singleShot(0, &window, &widgets::MainWindow::offerLeftovers);
+    QTimer::singleShot(0, &window.files(), &widgets::JobFiles::offerLeftovers);
     const int code = QApplication::exec();
     keep(settings, window, context);
     return code;

@@ -294,7 +294,7 @@ TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
     CHECK(f.find<widgets::SectionCanvas>("plannedSection")->isVisible());
     f.trigger(CommandId::PreviousTab);
     CHECK(f.find<widgets::AreaCanvas>("areaCanvas")->isVisible());
-    f.window.openDemoFour();
+    f.window.files().openDemoFour();
     f.settle();
     f.workspace.choosePort(*job::findPort(f.workspace.job(), "I2"));
     show(f, View::RunnerFlow);

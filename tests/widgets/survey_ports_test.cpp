@@ -242,7 +242,7 @@ TEST_CASE("what a killed session left is offered and recovered")
     };
     prompts.unsaved = [](QWidget*, const QString&) { return widgets::Prompts::Unsaved::Discard; };
     widgets::MainWindow window({workspace, look}, prompts, {&recovery, &recent});
-    window.offerLeftovers();
+    window.files().offerLeftovers();
     CHECK(workspace.job().title == "Left behind");
     CHECK(workspace.document().isDirty());
     CHECK(recovery.leftBehind().empty());
@@ -323,7 +323,7 @@ TEST_CASE("recent jobs stand in the menu, and open from there")
     prompts.unsaved = [](QWidget*, const QString&) { return widgets::Prompts::Unsaved::Discard; };
     prompts.tell = [](QWidget*, const QString&, const QString& text) { FAIL(text.toStdString()); };
     widgets::MainWindow window({workspace, look}, prompts, {nullptr, &recent});
-    window.openDemo();
+    window.files().openDemo();
     const auto recentMenu = [&]() -> QMenu* {
         for (auto* menu : window.findChildren<QMenu*>()) {
             if (menu->title() == "&Recent jobs")

@@ -91,7 +91,7 @@ TEST_CASE("what was typed and pushed belongs to its port, and goes with another 
     VirtualFixture f(View::WhatIf);
     f.probe.setFlow(VolumeFlow::fromSi(0.05));
     f.probe.push(3, Sector::Roof, lengthFromMm(1), true);
-    f.window.openDemoFour();
+    f.window.files().openDemoFour();
     CHECK(f.probe.pushes().empty());
     f.workspace.choosePort(2);
     CHECK(f.probe.flow()->from != "typed");

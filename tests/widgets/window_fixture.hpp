@@ -46,7 +46,7 @@ struct WindowFixture {
 
     WindowFixture() : window({workspace, look}, prompts())
     {
-        window.openDemo();
+        window.files().openDemo();
         window.show();
         window.activateWindow();
         settle();

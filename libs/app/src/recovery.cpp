@@ -7,9 +7,9 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QUuid>
-
-#include <nlohmann/json.hpp>
 
 #include "files/job_file.hpp"
 
@@ -31,10 +31,9 @@ std::unique_ptr<QLockFile> lockOf(const QString& file)
 /// The first line says where the job belongs, the rest is the job.
 std::string recoveryText(const job::Job& job, const QString& path)
 {
-    nlohmann::ordered_json head;
-    head["format"] = "euryth-recovery";
-    head["job"] = path.toStdString();
-    return head.dump() + "\n" + files::jobText(job);
+    const QJsonObject head{{QStringLiteral("format"), QStringLiteral("euryth-recovery")},
+                           {QStringLiteral("job"), path}};
+    return QJsonDocument(head).toJson(QJsonDocument::Compact).toStdString() + "\n" + files::jobText(job);
 }
 
 struct Content {
@@ -47,12 +46,12 @@ std::optional<Content> readLeft(const QString& path)
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly))
         return std::nullopt;
-    const std::string head = file.readLine().toStdString();
-    const auto json = nlohmann::ordered_json::parse(head, nullptr, false);
+    const QJsonObject head = QJsonDocument::fromJson(file.readLine()).object();
     const auto job = files::parseJob(file.readAll().toStdString());
-    if (!json.is_object() || !json.contains("job") || !json["job"].is_string() || !job)
+    const QJsonValue where = head.value(QStringLiteral("job"));
+    if (!where.isString() || !job)
         return std::nullopt;
-    return Content{QString::fromStdString(json["job"].get<std::string>()), *job};
+    return Content{where.toString(), *job};
 }
 
 }  // namespace

@@ -5,10 +5,7 @@
 #include <QApplication>
 #include <QButtonGroup>
 #include <QCloseEvent>
-#include <QDateTime>
 #include <QDragEnterEvent>
-#include <QFile>
-#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -22,14 +19,11 @@
 #include <algorithm>
 
 #include "app/edits.hpp"
-#include "files/job_file.hpp"
 #include "widgets/bench_strip.hpp"
 #include "widgets/calls_panel.hpp"
 #include "widgets/help.hpp"
 #include "widgets/pages.hpp"
 #include "widgets/rack.hpp"
-
-static void initialiseDemoResources() { Q_INIT_RESOURCE(demo); }
 
 namespace euryth::widgets {
 
@@ -43,7 +37,7 @@ constexpr std::array kStageCommands{CommandId::StageSurvey, CommandId::StageShap
 MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     : m_context(context),
       m_prompts(std::move(prompts)),
-      m_services(services)
+      m_files(context, m_prompts, services, this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -72,8 +66,8 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
     connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
     connect(&context.look, &Look::changed, this, &MainWindow::refresh);
-    if (m_services.recovery) {
-        connect(m_services.recovery, &app::Recovery::troubled, this, [this](const QString& reason) {
+    if (services.recovery) {
+        connect(services.recovery, &app::Recovery::troubled, this, [this](const QString& reason) {
             m_bench->say(reason.isEmpty() ? QString() : tr("▲ not kept for recovery: %1").arg(reason));
         });
     }
@@ -122,8 +116,8 @@ QWidget* MainWindow::makeTopBar()
                 menu->addSeparator();
             menu->addAction(action(info.id));
             if (info.id == CommandId::OpenJob) {
-                m_recent = menu->addMenu(tr("&Recent jobs"));
-                connect(m_recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+                QMenu* recent = menu->addMenu(tr("&Recent jobs"));
+                connect(recent, &QMenu::aboutToShow, this, [this, recent] { m_files.fillRecent(*recent); });
             }
         }
     }
@@ -286,21 +280,21 @@ void MainWindow::run(CommandId id)
     if (runPortCommand(id) || runShapeCommand(id))
         return;
     switch (id) {
-    case CommandId::NewJob: return newJob();
-    case CommandId::OpenJob:
-        if (const QString path = m_prompts.openPath(this); !path.isEmpty())
-            openFile(path);
+    case CommandId::NewJob:
+        m_files.newJob();
+        m_pages->currentWidget()->setFocus();
         return;
+    case CommandId::OpenJob: return m_files.openAsked();
     case CommandId::OpenDemo:
-        if (mayReplace())
-            openDemo();
+        if (m_files.mayReplace())
+            m_files.openDemo();
         return;
     case CommandId::OpenDemoFour:
-        if (mayReplace())
-            openDemoFour();
+        if (m_files.mayReplace())
+            m_files.openDemoFour();
         return;
-    case CommandId::SaveJob: save(false); return;
-    case CommandId::SaveJobAs: save(true); return;
+    case CommandId::SaveJob: m_files.save(false); return;
+    case CommandId::SaveJobAs: m_files.save(true); return;
     case CommandId::Quit: close(); return;
     case CommandId::Undo: undo.undo(); return;
     case CommandId::Redo: undo.redo(); return;
@@ -332,170 +326,6 @@ void MainWindow::run(CommandId id)
     case CommandId::BigDigits: m_context.look.setBigDigits(!m_context.look.bigDigits()); return;
     default: return;
     }
-}
-
-bool MainWindow::mayReplace()
-{
-    auto& document = m_context.workspace.document();
-    if (!document.isDirty())
-        return true;
-    switch (m_prompts.unsaved(this, document.displayName())) {
-    case Prompts::Unsaved::Save: return save(false);
-    case Prompts::Unsaved::Discard: return true;
-    case Prompts::Unsaved::Cancel: return false;
-    }
-    return false;
-}
-
-void MainWindow::newJob()
-{
-    if (!mayReplace())
-        return;
-    if (const auto answers = m_prompts.guide(this, m_context))
-        m_context.workspace.document().reset(app::makeJob(*answers), {});
-    m_pages->currentWidget()->setFocus();
-}
-
-void MainWindow::opened(const QString& path)
-{
-    if (m_services.recent)
-        m_services.recent->add(path);
-    const QString remark = m_context.workspace.document().remark().trimmed();
-    if (!remark.isEmpty())
-        m_prompts.tell(this, tr("A remark"), remark);
-}
-
-void MainWindow::openFile(const QString& path)
-{
-    if (!mayReplace())
-        return;
-    auto& document = m_context.workspace.document();
-    const QString holder = document.lockedBy(path);
-    const auto how = holder.isEmpty() ? Prompts::Held::TakeOver : m_prompts.openHeld(this, holder);
-    if (how == Prompts::Held::Cancel)
-        return;
-    const QString problem = holder.isEmpty()             ? document.open(path)
-                            : how == Prompts::Held::Copy ? document.openCopy(path)
-                                                         : document.takeOver(path);
-    if (!problem.isEmpty())
-        m_prompts.tell(this, tr("The job cannot be opened"), path + QStringLiteral("\n\n") + problem);
-    else
-        opened(path);
-}
-
-void MainWindow::fillRecent()
-{
-    m_recent->clear();
-    const QStringList paths = m_services.recent ? m_services.recent->list() : QStringList();
-    for (const QString& path : paths) {
-        QAction* entry = m_recent->addAction(QFileInfo(path).fileName());
-        entry->setToolTip(path);
-        connect(entry, &QAction::triggered, this, [this, path] { openFile(path); });
-    }
-    if (paths.isEmpty())
-        m_recent->addAction(tr("none yet"))->setEnabled(false);
-}
-
-void MainWindow::offerLeftovers()
-{
-    if (!m_services.recovery)
-        return;
-    for (const auto& left : m_services.recovery->leftBehind()) {
-        switch (m_prompts.leftover(this, left)) {
-        case Prompts::Leftover::Recover: {
-            const QString problem = m_services.recovery->recover(left);
-            if (problem.isEmpty())
-                return;  // the others are offered again next time
-            m_prompts.tell(this, tr("Not recovered"), problem);
-            break;
-        }
-        case Prompts::Leftover::Discard: app::Recovery::discard(left); break;
-        case Prompts::Leftover::Later: break;
-        }
-    }
-}
-
-void MainWindow::openBuiltIn(const QString& resource)
-{
-    initialiseDemoResources();
-    QFile file(resource);
-    if (!file.open(QIODevice::ReadOnly))
-        return m_prompts.tell(this, tr("The demo job is missing"), file.errorString());
-    const auto job = files::parseJob(file.readAll().toStdString());
-    if (!job)
-        return m_prompts.tell(this, tr("The demo job is broken"), QString::fromStdString(job.error().text()));
-    m_context.workspace.document().reset(*job, {});
-}
-
-void MainWindow::openDemoFour() { openBuiltIn(QStringLiteral(":/demo/iron-four.euryth.json")); }
-
-void MainWindow::openDemo()
-{
-    openBuiltIn(QStringLiteral(":/demo/sidecar-cross.euryth.json"));
-    if (!m_context.workspace.port())
-        return;
-    const auto choke = judgement::chokePoint(*m_context.workspace.port(), m_context.workspace.analysis());
-    if (!choke)
-        return;
-    // The tour starts at the most interesting place.
-    m_context.workspace.chooseProbe(choke->probe.value_or(0));
-    m_context.workspace.choosePoint(choke->point);
-}
-
-bool MainWindow::save(bool askName)
-{
-    auto& document = m_context.workspace.document();
-    QString path = document.path();
-    if (askName || path.isEmpty()) {
-        QString name = QString::fromStdString(document.job().title).simplified();
-        name.replace(QLatin1Char('/'), QLatin1Char('-'));
-        path = m_prompts.savePath(this, path.isEmpty() ? name + QStringLiteral(".euryth.json") : path);
-    }
-    if (path.isEmpty())
-        return false;
-    const QString suffix =
-        QString::fromUtf8(files::kJobSuffix.data(), static_cast<qsizetype>(files::kJobSuffix.size()));
-    if (!path.endsWith(QStringLiteral(".json")))
-        path += suffix;
-    if (QFileInfo(path) == QFileInfo(document.path()) && document.changedOutside()) {
-        switch (m_prompts.changedOutside(this, bothVersions(document))) {
-        case Prompts::Outside::Cancel: return false;
-        case Prompts::Outside::Elsewhere: return save(true);
-        case Prompts::Outside::TakeTheirs: {
-            const QString trouble = document.open(path);
-            if (!trouble.isEmpty())
-                m_prompts.tell(this, tr("The job cannot be opened"), trouble);
-            return trouble.isEmpty();
-        }
-        case Prompts::Outside::Overwrite: break;  // theirs stays among the backups
-        }
-    }
-    const QString problem = document.saveAs(path);
-    if (!problem.isEmpty())
-        return m_prompts.saveElsewhere(this, problem) && save(true);
-    opened(path);
-    return true;
-}
-
-QString MainWindow::bothVersions(const app::Document& document)
-{
-    const auto count = [](const job::Job& job) {
-        std::size_t stations = 0;
-        for (const job::Port& port : job.ports)
-            stations += port.stations.size();
-        return tr("%1 ports, %2 stations").arg(job.ports.size()).arg(stations);
-    };
-    const QFileInfo file(document.path());
-    const auto theirs = files::loadJob(document.path().toStdString());
-    const QString on =
-        !file.exists() ? tr("the file is gone")
-        : theirs       ? tr("on disk: %1, written %2")
-                       .arg(count(*theirs), file.lastModified().toString(QStringLiteral("yyyy-MM-dd hh:mm:ss")))
-                 : tr("on disk: %1, which is no job that can be read").arg(file.fileName());
-    return tr("%1 has been changed since it was opened or saved here.\n\n%2\nhere: %3\n\nSaving over it keeps the file "
-              "on "
-              "disk among the backups.")
-        .arg(file.fileName(), on, count(document.job()));
 }
 
 void MainWindow::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)
@@ -577,7 +407,7 @@ void MainWindow::resizeEvent(QResizeEvent* event)
 
 void MainWindow::closeEvent(QCloseEvent* event)
 {
-    if (mayReplace())
+    if (m_files.mayReplace())
         event->accept();
     else
         event->ignore();
@@ -593,7 +423,7 @@ void MainWindow::dropEvent(QDropEvent* event)
 {
     const auto urls = event->mimeData()->urls();
     if (!urls.isEmpty() && urls.first().isLocalFile())
-        openFile(urls.first().toLocalFile());
+        m_files.openFile(urls.first().toLocalFile());
 }
 
 }  // namespace euryth::widgets

@@ -45,6 +45,33 @@ QLabel* quietLabel(const QString& text, QWidget* parent)
     return label;
 }
 
+ShortLabel::ShortLabel(QWidget* parent) : QLabel(parent)
+{
+    setTextFormat(Qt::PlainText);
+    setFont(drawing::font(drawing::text::kSecond));
+    setTone(this, Tone::Quiet);
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+}
+
+void ShortLabel::setWhole(const QString& text)
+{
+    m_whole = text;
+    shorten();
+}
+
+void ShortLabel::resizeEvent(QResizeEvent* event)
+{
+    QLabel::resizeEvent(event);
+    shorten();
+}
+
+void ShortLabel::shorten()
+{
+    const QString shown = fontMetrics().elidedText(m_whole, Qt::ElideRight, contentsRect().width());
+    setText(shown);
+    setToolTip(shown == m_whole ? QString() : m_whole.toHtmlEscaped());
+}
+
 void askForShownOnly(QStackedWidget* stack)
 {
     const auto follow = [stack] {

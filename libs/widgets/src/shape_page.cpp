@@ -21,9 +21,8 @@ ShapePage::ShapePage(Context context, QWidget* parent)
         [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("shapeViews"));
     m_viewSwitch = views->findChild<QButtonGroup*>();
     head->addWidget(views);
-    m_place = quietLabel({});
+    m_place = new ShortLabel;
     m_place->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    m_place->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // never widens the window
     head->addWidget(m_place, 1);
     auto* areaPlan = new AreaPlanView(context);
     connect(areaPlan, &AreaPlanView::suggestedPlanWanted, this, &ShapePage::suggestedPlanWanted);
@@ -63,6 +62,6 @@ void ShapePage::stepView(int by)
     showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
 }
 
-void ShapePage::refresh() { m_place->setText(stationTitle(m_context.workspace)); }
+void ShapePage::refresh() { m_place->setWhole(stationTitle(m_context.workspace)); }
 
 }  // namespace euryth::widgets

@@ -155,9 +155,10 @@ QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& pr
 {
     if (probe.present().shownRun())
         return runLimits(workspace, probe.present(), probe.shows() == app::VirtualProbe::Shows::Difference);
-    QString text = tr("Computed without friction and wake: good to about a tenth before the air lets go, read %1 or "
-                      "more off the wall")
-                       .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));
+    QString text =
+        tr("Computed without friction and wake, read %1 or more off the wall: before the air lets go about a "
+           "tenth off, up to a sixth too slow toward the outside of a turn")
+            .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));
     const auto& side = probe.present();
     if (side.solved && side.air && side.air->letsGoAt)
         text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")

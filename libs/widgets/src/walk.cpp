@@ -84,7 +84,7 @@ public:
     void four(std::size_t port, std::size_t station)
     {
         if (!m_inFour)
-            m_window.openDemoFour();
+            m_window.files().openDemoFour();
         m_inFour = true;
         m_context.workspace.choosePort(port);
         m_context.workspace.chooseStation(station);

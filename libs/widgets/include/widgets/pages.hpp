@@ -90,7 +90,7 @@ private:
     app::EngineResults m_engine;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_viewSwitch = nullptr;
-    QLabel* m_place = nullptr;
+    ShortLabel* m_place = nullptr;
 };
 
 /// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale; and the

@@ -38,6 +38,23 @@ private:
 /// A label in second ink.
 QLabel* quietLabel(const QString& text, QWidget* parent = nullptr);
 
+/// A label in second ink that never asks for room: what does not fit ends in dots, all of it is in the tooltip.
+class ShortLabel : public QLabel {
+    Q_OBJECT
+
+public:
+    explicit ShortLabel(QWidget* parent = nullptr);
+    void setWhole(const QString& text);
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void shorten();
+
+    QString m_whole;
+};
+
 /// Lets a stack ask for no more room than its shown page needs.
 void askForShownOnly(QStackedWidget* stack);
 

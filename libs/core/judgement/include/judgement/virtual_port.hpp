@@ -99,10 +99,10 @@ struct WallAir {
     std::optional<Length> liftsOffAt;  ///< distance from the window
     Speed peak;                        ///< at the pitot's distance
     Length peakAt;
-    /// It would lift off on the outside of a turn, by the curvature of the path. There the method cannot be relied on
-    /// either way: curved inward, a wall stirs its layer, and in the reference port, where it says 66 mm for the roof,
-    /// a viscous solution stays on all through the turn; in the demo's intake port the viscous runs reverse on the roof
-    /// at 55 to 62 mm, as it says. So that is a warning, and a viscous run tells.
+    /// It would lift off on the outside of a turn, by the curvature of the path. There the method cannot be relied on:
+    /// curved inward, a wall stirs its layer, and in the reference port, where it says 66 mm for the roof, a viscous
+    /// solution stays on all through the turn; in three intake ports of the demos fine viscous runs let go of the roof
+    /// within 6 mm of the place that it says (docs/methods.md). So that is a warning, and a viscous run tells.
     bool outsideOfTurn = false;
     [[nodiscard]] bool liftsOff() const { return liftsOffAt.has_value() && !outsideOfTurn; }
     [[nodiscard]] bool near() const { return !liftsOff() && greatestShape >= field::kShapeWarning; }
