@@ -47,7 +47,7 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     head->addStretch(1);
     head->addWidget(m_count);
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(4, 8, 8, 4);
+    column->setContentsMargins(4, 8, 2, 4);
     column->setSpacing(6);
     column->addLayout(head);
     column->addWidget(m_scroll, 1);
@@ -66,7 +66,7 @@ void CallsPanel::rebuild()
     const int scrolled = m_scroll->verticalScrollBar()->value();
     auto* list = new QWidget;
     auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(0, 0, 4, 0);
+    column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     const auto port = m_context.workspace.portIndex();
     int open = 0;
@@ -92,7 +92,7 @@ QWidget* CallsPanel::makeCard(const judgement::Call& call)
     card->setObjectName(QStringLiteral("card"));
     card->setProperty("severity", call.acceptedBecause ? 2 : static_cast<int>(call.severity));
     auto* column = new QVBoxLayout(card);
-    column->setContentsMargins(8, 7, 2, 5);
+    column->setContentsMargins(8, 7, 1, 5);
     column->setSpacing(3);
     auto* mark = quietLabel(call.acceptedBecause ? tr("accepted") : severityWord(call.severity));
     if (!call.acceptedBecause && call.severity != judgement::Severity::Note)
