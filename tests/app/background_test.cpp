@@ -13,6 +13,14 @@
 
 using namespace euryth;
 
+TEST_CASE("a thread's work gives its answer, or the words of what ended it")
+{
+    const auto failed = [](const std::string& words) { return "failed: " + words; };
+    CHECK(app::guarded([] { return std::string("done"); }, failed) == "done");
+    CHECK(app::guarded([]() -> std::string { throw std::invalid_argument("no section"); }, failed) ==
+          "failed: no section");
+}
+
 TEST_CASE("work beside the window: parts in order, newer work instead of older, stop, and faults with their words")
 {
     using State = app::Background::State;

@@ -25,7 +25,7 @@ TEST_CASE("an edit can be undone and made again; saving makes the job clean")
     Document document;
     document.reset(demoJob(), {});
     CHECK_FALSE(document.isDirty());
-    CHECK(document.edit("widen", [](auto& j) { widen(j, 38); }).isEmpty());
+    CHECK(document.apply("widen", [](auto& j) { widen(j, 38); }));
     CHECK(width(document) == Approx(38));
     CHECK(document.isDirty());
     document.undoStack().undo();
@@ -55,12 +55,27 @@ TEST_CASE("an edit that breaks the job is refused with the reason, and nothing h
     CHECK_FALSE(document.undoStack().canUndo());
 }
 
+TEST_CASE("whoever has no place for a reason leaves it to the document to tell")
+{
+    Document document;
+    document.reset(demoJob(), {});
+    QStringList told;
+    QObject::connect(&document, &Document::refused, [&](const QString& reason) { told << reason; });
+    CHECK_FALSE(document.apply("narrow", [](auto& j) { widen(j, 20); }));
+    REQUIRE(told.size() == 1);
+    CHECK(told[0].startsWith("must fit the roof"));
+    CHECK(document.job() == demoJob());
+    CHECK(document.apply("widen", [](auto& j) { widen(j, 38); }));
+    CHECK(document.apply("nothing", [](auto&) {}));
+    CHECK(told.size() == 1);
+}
+
 TEST_CASE("an edit that changes nothing leaves no step")
 {
     Document document;
     document.reset(demoJob(), {});
     QSignalSpy changed(&document, &Document::changed);
-    CHECK(document.edit("same", [](auto& j) { widen(j, 36.5); }).isEmpty());
+    CHECK(document.apply("same", [](auto& j) { widen(j, 36.5); }));
     CHECK_FALSE(document.undoStack().canUndo());
     CHECK(changed.isEmpty());
 }
@@ -71,20 +86,20 @@ TEST_CASE("the moves of one drag are one step, and a drag back to the start is n
     document.reset(demoJob(), {});
     const int drag = document.newGroup();
     for (const double mm : {37.0, 38.0, 39.0})
-        document.edit(
+        document.apply(
             "drag", [&](auto& j) { widen(j, mm); }, drag);
     CHECK(document.undoStack().count() == 1);
     const int second = document.newGroup();
     for (const double mm : {40.0, 39.0})
-        document.edit(
+        document.apply(
             "drag", [&](auto& j) { widen(j, mm); }, second);
     CHECK(document.undoStack().count() == 1);
     document.undoStack().undo();
     CHECK(width(document) == Approx(36.5));
     {
         const Document::Transaction paste(document);
-        document.edit("a", [](auto& j) { widen(j, 37); });
-        document.edit("b", [](auto& j) { j.title = "x"; });
+        document.apply("a", [](auto& j) { widen(j, 37); });
+        document.apply("b", [](auto& j) { j.title = "x"; });
     }
     document.undoStack().undo();
     CHECK(document.job() == demoJob());
@@ -139,10 +154,10 @@ TEST_CASE("what was chosen stays valid when it goes away, and results follow the
     workspace.document().reset(demoJob(), {});
     workspace.chooseStation(12);
     const Volume before = workspace.analysis().areas->volume();
-    workspace.document().edit("remove", [](job::Job& j) { app::removeStation(j.ports[0], 12); });
+    workspace.document().apply("remove", [](job::Job& j) { app::removeStation(j.ports[0], 12); });
     CHECK(workspace.station() == 11);
     CHECK(workspace.analysis().areas->volume() < before);
-    workspace.document().edit("all", [](job::Job& j) { j.ports.clear(); });
+    workspace.document().apply("all", [](job::Job& j) { j.ports.clear(); });
     CHECK_FALSE(workspace.portIndex());
     CHECK_FALSE(workspace.analysis().areas);
 }

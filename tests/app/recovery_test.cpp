@@ -29,7 +29,7 @@ namespace {
 
 void widen(Document& document, double mm)
 {
-    document.edit("widen", [=](job::Job& j) { j.ports[0].stations[0].section.shape.width = lengthFromMm(mm); });
+    document.apply("widen", [=](job::Job& j) { j.ports[0].stations[0].section.shape.width = lengthFromMm(mm); });
 }
 double width(const Document& d) { return inMm(d.job().ports[0].stations[0].section.shape.width); }
 

@@ -16,10 +16,7 @@ namespace {
 struct Bench {
     app::Workspace workspace;
     Bench() { workspace.document().reset(demoJob(), {}); }
-    void edit(const std::function<void(job::Job&)>& change)
-    {
-        CHECK(workspace.document().edit("edit", change).isEmpty());
-    }
+    void edit(const std::function<void(job::Job&)>& change) { CHECK(workspace.document().apply("edit", change)); }
 };
 
 QString cell(const EntryTable& table, int row, int column) { return table.index(row, column).data().toString(); }

@@ -150,7 +150,7 @@ TEST_CASE("a reading is a speed, or a pitot's pressure with its unit")
 TEST_CASE("points that form no grid are listed by name")
 {
     Bench bench;
-    bench.workspace.document().edit("free", [](job::Job& j) { j.ports[0].probes[0].readings.resize(5); });
+    bench.workspace.document().apply("free", [](job::Job& j) { j.ports[0].probes[0].readings.resize(5); });
     bench.workspace.chooseProbe(0);
     ProbeTable table(bench.workspace);
     CHECK(table.rowCount() == 5);

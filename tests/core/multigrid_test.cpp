@@ -136,7 +136,7 @@ TEST_CASE("a pass forward and one backward settle the equations in the end, and 
     Eigen::VectorXd x = Eigen::VectorXd::Zero(matrix.rows());
     for (int i = 0; i < 1200; ++i)
         matrix.relax(a.data(), inverse.data(), x.data(), i % 2 == 0 ? Direction::Forward : Direction::Backward);
-    CHECK((product(matrix, x) - a).norm() < 1e-8 * a.norm());
+    CHECK((product(matrix, x) - a).norm() < 1e-6 * a.norm());
 }
 
 TEST_CASE("cycles of multigrid are symmetric and settle any such equations, whatever their number")

@@ -274,7 +274,7 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
     CHECK(f.text("fillingNote").contains("0.72"));
     CHECK(f.text("fillingNote").contains("Assumed"));
     CHECK(f.text("fillingNote").contains("air at the shift"));
-    f.workspace.document().edit("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
+    f.workspace.document().apply("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
     f.settle();
     charts = filling->charts();
     CHECK(std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y() > deepest);
@@ -287,7 +287,7 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
     for (std::size_t i = 0; i < 14; ++i)  // 13 stations and the valve
         CHECK(mach.lines[1].points[i].y() > mach.lines[0].points[i].y());
     CHECK_FALSE(flow->grab().isNull());
-    f.workspace.document().edit("no bore", [](job::Job& job) { job.engine.bore.reset(); });
+    f.workspace.document().apply("no bore", [](job::Job& job) { job.engine.bore.reset(); });
     f.settle();
     CHECK(flow->charts()[0].missing.contains("bore"));
     CHECK(f.text("benchEngineTable").contains("bore"));

@@ -177,7 +177,7 @@ TEST_CASE("compare: the four-cylinder demo shows every port of the side")
     CHECK(scene.entries[0].chosen);
     CHECK(f.workspace.analysisOf(5).coreShift);
     CHECK(std::abs(inMm(*f.workspace.analysisOf(5).coreShift)) > 0.5);
-    f.workspace.document().edit("odd", [](job::Job& job) {
+    f.workspace.document().apply("odd", [](job::Job& job) {
         for (const std::size_t i : {1, 2, 5, 6})
             job.ports[i].stations = job.ports[1].stations;
         job.ports[6].stations[2].section.shape.width = lengthFromMm(34);
@@ -251,7 +251,7 @@ TEST_CASE("what a killed session left is offered and recovered")
 TEST_CASE("a common runner shows the sum of its branches, which cannot be dragged")
 {
     WindowFixture f;
-    f.workspace.document().edit("split", [](job::Job& job) {
+    f.workspace.document().apply("split", [](job::Job& job) {
         app::splitPort(job, 0, 8);
         job.ports[2].stations = job.ports[1].stations;
     });

@@ -125,7 +125,7 @@ TEST_CASE("runner: the layout makes the side view and the shape in space; the st
 {
     WindowFixture f;
     f.workspace.choosePort(0);
-    f.workspace.document().edit("no poses", [](job::Job& job) {
+    f.workspace.document().apply("no poses", [](job::Job& job) {
         for (auto& station : job.ports[0].stations)
             station.pose = {};
     });
@@ -152,7 +152,7 @@ TEST_CASE("volumes: chambers, compression and castings")
     for (const auto& [label, value] : std::initializer_list<std::pair<const char*, const char*>>{
              {"Gasket bore", "96"}, {"Gasket", "1.2"}, {"Below deck", "0.4"}, {"Piston dish", "-5"}})
         fill(f, label, value);
-    f.workspace.document().edit("chamber", [](job::Job& job) {
+    f.workspace.document().apply("chamber", [](job::Job& job) {
         job.chambers.clear();
         job.chambers.push_back({1, volumeFromCc(48), {}, {}});
     });

@@ -303,7 +303,7 @@ TEST_CASE("the short side: verdict, variants, first sonic place and flows, worke
         CHECK(f.text("shortSideFound").contains("1.00 mm lower"));
         work.want();
         CHECK(work.state() == app::ShortSideWork::State::Idle);  // nothing has changed
-        f.workspace.document().edit("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(9000); });
+        f.workspace.document().apply("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(9000); });
         CHECK(work.state() == app::ShortSideWork::State::Working);  // the engine has
         work.stop();
     }
@@ -315,13 +315,13 @@ TEST_CASE("an edit of a section is followed; a folded port says which stations")
     const double before = f.probe.present().air->fastest.speed.si();
     const std::size_t station = *f.workspace.station();
     const auto widen = [&](double mm) {
-        f.workspace.document().edit(
+        f.workspace.document().apply(
             "widen", [&](job::Job& job) { job.ports[0].stations[station].section.shape.width = lengthFromMm(mm); });
     };
     widen(inMm(f.workspace.port()->stations[station].section.shape.width) + 3.0);
     f.solve();
     CHECK(f.probe.present().air->fastest.speed.si() < before);
-    f.workspace.document().edit(
+    f.workspace.document().apply(
         "fold", [&](job::Job& job) { job.ports[0].stations[station].pose.pitch = angleFromDegrees(170); });
     f.solve();
     CHECK(f.find<widgets::FieldSectionCanvas>("fieldSection")->scene().missing.contains("folded between stations"));

@@ -162,8 +162,8 @@ TEST_CASE("after a change the old run is out of date, and undo brings it back")
     ViscousFixture f;
     f.run();
     REQUIRE(f.probe.present().viscous);
-    f.workspace.document().edit("widen",
-                                [](job::Job& job) { job.ports[0].stations[4].section.shape.width = lengthFromMm(40); });
+    f.workspace.document().apply(
+        "widen", [](job::Job& job) { job.ports[0].stations[4].section.shape.width = lengthFromMm(40); });
     f.probe.solver().finish();
     f.settle();
     CHECK(f.text("viscousFound").contains("out of date: the section at 36.0 mm has changed since"));

@@ -21,7 +21,7 @@ TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
     WindowFixture f;
     const TempFolder folder;
     f.nextPath = QString::fromStdString(folder.path() / "my job.euryth.json");
-    f.workspace.document().edit("title", [](job::Job& j) { j.title = "Changed"; });
+    f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
     CHECK(f.text("jobTitle") == "Changed (not saved)");
     f.trigger(CommandId::SaveJob);
     CHECK(f.text("jobTitle") == "Changed");
@@ -37,7 +37,7 @@ TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
 TEST_CASE("unsaved changes are asked about before they could be lost")
 {
     WindowFixture f;
-    f.workspace.document().edit("title", [](job::Job& j) { j.title = "Changed"; });
+    f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
     f.trigger(CommandId::NewJob);
     CHECK(f.asked == 1);
     CHECK(f.workspace.job().title == "Changed");  // cancelled
@@ -49,6 +49,17 @@ TEST_CASE("unsaved changes are asked about before they could be lost")
     f.answer = widgets::Prompts::Unsaved::Discard;
     f.trigger(CommandId::NewJob);
     CHECK(f.workspace.job().title == "New job");
+}
+
+TEST_CASE("a refused edit is told, wherever it came from")
+{
+    WindowFixture f;
+    const job::Job before = f.workspace.job();
+    f.workspace.document().apply(
+        "narrow", [](job::Job& job) { job.ports[0].stations[0].section.shape.width = lengthFromMm(1.0); });
+    REQUIRE(f.told.size() == 1);
+    CHECK(f.told.first().startsWith("Not done: "));
+    CHECK(f.workspace.job() == before);
 }
 
 TEST_CASE("a broken file is told with its place, and the open job stays")
@@ -199,7 +210,7 @@ TEST_CASE("an empty port says how to begin, on every stage")
 TEST_CASE("a job without any port can be shown")
 {
     WindowFixture f;
-    f.workspace.document().edit("none", [](job::Job& j) { j.ports.clear(); });
+    f.workspace.document().apply("none", [](job::Job& j) { j.ports.clear(); });
     for (const CommandId stage :
          {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
         f.trigger(stage);

@@ -42,16 +42,14 @@ void Background::start(Work work)
         });
     };
     m_pool.start([this, work = std::move(work), post, ticket = m_ticket, stop = m_stop.get_token(), inWindow] {
-        State state = State::Idle;
-        QString failure;
-        try {
-            if (!stop.stop_requested())
-                work(stop, post);
-        } catch (const std::exception& fault) {
-            state = State::Failed;
-            failure = QString::fromUtf8(fault.what());
-        }
-        inWindow([this, ticket, state, failure] { end(ticket, state, failure); });
+        const auto [state, failure] = guarded(
+            [&] {
+                if (!stop.stop_requested())
+                    work(stop, post);
+                return std::pair(State::Idle, QString());
+            },
+            [](const std::string& words) { return std::pair(State::Failed, QString::fromStdString(words)); });
+        inWindow([this, ticket, state = state, failure = failure] { end(ticket, state, failure); });
     });
 }
 

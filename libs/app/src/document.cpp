@@ -120,6 +120,14 @@ QString Document::edit(const QString& text, const Change& change, int group)
     return {};
 }
 
+bool Document::apply(const QString& text, const Change& change, int group)
+{
+    const QString problem = edit(text, change, group);
+    if (!problem.isEmpty())
+        emit refused(problem);
+    return problem.isEmpty();
+}
+
 void Document::set(std::shared_ptr<const job::Job> job)
 {
     m_job = std::move(job);

@@ -5,6 +5,7 @@
 
 #include <QCoreApplication>
 
+#include "app/background.hpp"
 #include "field/slice.hpp"
 
 namespace euryth::app {
@@ -81,7 +82,10 @@ void FieldSolver::start(Lane lane, Wish wish)
     state.now = std::move(wish);
     const quint64 ticket = ++state.ticket;
     m_pool.start([this, lane, ticket, shape = state.now->shape, full = state.runningFull] {
-        Answer answer = solvePort(shape, full);
+        const Answer answer = guarded([&] { return solvePort(shape, full); },
+                                      [](const std::string& words) {
+                                          return Answer{nullptr, words};
+                                      });
         QMetaObject::invokeMethod(
             this, [this, lane, ticket, shape, answer] { take(lane, ticket, shape, answer); }, Qt::QueuedConnection);
     });

@@ -6,6 +6,7 @@
 #include <QCoreApplication>
 #include <QDateTime>
 
+#include "app/background.hpp"
 #include "judgement/what_if.hpp"
 
 namespace euryth::app {
@@ -92,22 +93,22 @@ void ViscousRuns::next()
         QElapsedTimer clock;
         clock.start();
         constexpr double milli = 1e-3;
-        const auto solved = viscous::solve(
-            task,
-            [&](const viscous::Progress& step) {
-                const double seconds = static_cast<double>(clock.elapsed()) * milli;
-                QMetaObject::invokeMethod(
-                    this,
-                    [this, id, step, seconds] {
-                        if (Item* item = find(id)) {
-                            item->history.push_back(step);
-                            item->seconds = seconds;
-                            emit changed();
-                        }
-                    },
-                    Qt::QueuedConnection);
-            },
-            stop);
+        const auto tell = [&](const viscous::Progress& step) {
+            const double seconds = static_cast<double>(clock.elapsed()) * milli;
+            QMetaObject::invokeMethod(
+                this,
+                [this, id, step, seconds] {
+                    if (Item* item = find(id)) {
+                        item->history.push_back(step);
+                        item->seconds = seconds;
+                        emit changed();
+                    }
+                },
+                Qt::QueuedConnection);
+        };
+        const auto solved = guarded(
+            [&] { return viscous::solve(task, tell, stop); },
+            [](const std::string& words) { return tl::expected<viscous::Solved, std::string>(tl::unexpect, words); });
         const double seconds = static_cast<double>(clock.elapsed()) * milli;
         QMetaObject::invokeMethod(
             this, [this, id, solved, seconds] { ended(id, solved, seconds); }, Qt::QueuedConnection);
@@ -160,7 +161,8 @@ void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
         return;
     ++m_filing;
     m_files.start([this, folder = runFolderOf(m_path), result] {
-        const std::string problem = viscous::keep(folder, result->run);
+        const std::string problem =
+            guarded([&] { return viscous::keep(folder, result->run); }, [](const std::string& words) { return words; });
         QMetaObject::invokeMethod(
             this,
             [this, problem] {
@@ -199,7 +201,12 @@ void ViscousRuns::followFile()
         keep(result);
     ++m_filing;
     m_files.start([this, path] {
-        auto kept = viscous::keptRuns(runFolderOf(path));
+        auto kept = guarded([&] { return viscous::keptRuns(runFolderOf(path)); },
+                            [](const std::string& words) {
+                                viscous::KeptRuns none;
+                                none.troubles.push_back(words);
+                                return none;
+                            });
         std::vector<std::shared_ptr<const Result>> results;
         for (auto& run : kept.runs)
             results.push_back(resultOf(std::move(run)));

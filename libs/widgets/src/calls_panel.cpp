@@ -178,7 +178,7 @@ void CallsPanel::accept(const judgement::Call& call, const QString& reason)
 {
     m_accepting.clear();
     const std::size_t port = *m_context.workspace.portIndex();
-    m_context.workspace.document().edit(
+    m_context.workspace.document().apply(
         reason.isEmpty() ? tr("Take acceptance back") : tr("Accept a call"),
         [&](job::Job& job) { app::acceptCall(job.ports[port], call.key, reason.toStdString()); });
 }

@@ -267,8 +267,8 @@ QWidget* makeEngineView(Context context, app::EngineResults& results, const std:
     panel->body()->addLayout(cams);
     panel->body()->addWidget(liveLabel(context, [context] { return camText(context.workspace); }));
     panel->body()->addWidget(listButtons(tr("Lift table out of a file…"), tr("Drop the table"), importLifts, [context] {
-        context.workspace.document().edit(tr("Drop lift table"),
-                                          [](job::Job& job) { job.engine.intakeCam.table.clear(); });
+        context.workspace.document().apply(tr("Drop lift table"),
+                                           [](job::Job& job) { job.engine.intakeCam.table.clear(); });
     }));
     panel->body()->addStretch(1);
     columns->addWidget(panel, 1);

@@ -66,7 +66,7 @@ EntryView* newTable(Context context, app::EntryTable* table, MessageLine& messag
 void editPort(Context context, const QString& text, const std::function<void(job::Port&)>& change)
 {
     if (const auto port = context.workspace.portIndex())
-        context.workspace.document().edit(text, [&](job::Job& job) { change(job.ports[*port]); });
+        context.workspace.document().apply(text, [&](job::Job& job) { change(job.ports[*port]); });
 }
 
 QWidget* listButtons(const QString& add, const QString& remove, const std::function<void()>& adding,

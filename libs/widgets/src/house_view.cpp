@@ -38,7 +38,7 @@ ChoiceEdit* choice(Context context, const QString& label, const QString& tip,
     auto* edit = new ChoiceEdit(
         context, {label, tip, words(keys), [=] { return static_cast<int>(context.workspace.job().house.*member); },
                   [=](int i) {
-                      context.workspace.document().edit(
+                      context.workspace.document().apply(
                           label, [&](job::Job& job) { job.house.*member = static_cast<Enum>(i); });
                   }});
     return edit;

@@ -66,6 +66,8 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services)
     connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
     connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
     connect(&context.look, &Look::changed, this, &MainWindow::refresh);
+    connect(&context.workspace.document(), &app::Document::refused, this,
+            [this](const QString& reason) { m_prompts.tell(this, tr("Not done"), reason); });
     if (services.recovery) {
         connect(services.recovery, &app::Recovery::troubled, this, [this](const QString& reason) {
             m_bench->say(reason.isEmpty() ? QString() : tr("▲ not kept for recovery: %1").arg(reason));
@@ -338,10 +340,7 @@ void MainWindow::editPort(const QString& text, const std::function<void(job::Job
 
 bool MainWindow::editJob(const QString& text, const std::function<void(job::Job&)>& change)
 {
-    const QString problem = m_context.workspace.document().edit(text, change);
-    if (!problem.isEmpty())
-        m_prompts.tell(this, tr("Not done"), problem);
-    return problem.isEmpty();
+    return m_context.workspace.document().apply(text, change);
 }
 
 void MainWindow::addStation()

@@ -202,7 +202,7 @@ void AreaCanvas::setPlan(std::size_t station, Area planned, int group)
     const bool fills = workspace().job().house.thinWall == job::ThinWall::Fill;
     const Area least = fills ? now * mostFilled : now;
     const Area most = station < analysis.reachable.size() ? std::max(analysis.reachable[station], now) : planned;
-    workspace().document().edit(
+    workspace().document().apply(
         tr("Plan area"),
         [&](job::Job& job) {
             job.ports[port].stations[station].planArea = std::clamp(planned, least, std::max(most, least));

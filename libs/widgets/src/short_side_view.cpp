@@ -219,9 +219,9 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     found->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     textPanel->body()->addWidget(verdict);
     textPanel->body()->addWidget(scrolled(found), 1);
-    auto* limits =
-        quietLabel(tr("The method ranks short sides; a real one lets go a little earlier. H over 1.8 is a "
-                      "warning. Bench and flow tests decide."));
+    auto* limits = quietLabel(
+        tr("The method ranks short sides; a real one lets go up to half the port's height earlier. H over 1.8 is a "
+           "warning. Bench and flow tests decide."));
     limits->setWordWrap(true);
     textPanel->body()->addWidget(limits);
     const auto refresh = [&w = context.workspace, &probe, &work, found, again] {

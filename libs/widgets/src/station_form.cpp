@@ -53,7 +53,7 @@ private:
         const auto port = m_context.workspace.portIndex();
         const auto station = m_context.workspace.station();
         if (port && station)
-            m_context.workspace.document().edit(tr("Where no weld reaches"), [&](job::Job& job) {
+            m_context.workspace.document().apply(tr("Where no weld reaches"), [&](job::Job& job) {
                 job.ports[*port].stations[*station].unrepairable[sector] = on;
             });
     }

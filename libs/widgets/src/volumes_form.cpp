@@ -165,12 +165,12 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     column->addWidget(listButtons(
         tr("Add chamber"), tr("Remove last"),
         [&document] {
-            document.edit(tr("Add chamber"), [](job::Job& job) {
+            document.apply(tr("Add chamber"), [](job::Job& job) {
                 job.chambers.push_back({static_cast<int>(job.chambers.size()) + 1, std::nullopt, {}, {}});
             });
         },
         [&document] {
-            document.edit(tr("Remove chamber"), [](job::Job& job) {
+            document.apply(tr("Remove chamber"), [](job::Job& job) {
                 if (!job.chambers.empty())
                     job.chambers.pop_back();
             });
@@ -195,13 +195,13 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     column->addWidget(listButtons(
         tr("Add casting"), tr("Remove last"),
         [&document] {
-            document.edit(tr("Add casting"), [](job::Job& job) {
+            document.apply(tr("Add casting"), [](job::Job& job) {
                 const std::string id(1, static_cast<char>('A' + job.castings.size() % 26));
                 job.castings.push_back({id, {}, std::nullopt, {}, {}});
             });
         },
         [&document] {
-            document.edit(tr("Remove casting"), [](job::Job& job) {
+            document.apply(tr("Remove casting"), [](job::Job& job) {
                 if (job.castings.empty())
                     return;
                 for (job::Port& port : job.ports) {

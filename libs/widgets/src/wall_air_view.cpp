@@ -214,7 +214,8 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     table->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     table->setToolTip(
         tr("H is the shape factor of the boundary layer (Head's method): over 1.8 the air is near letting "
-           "go, at 2.4 it lifts off. It ranks walls; a real wall lets go a little earlier. On the outside of a turn "
+           "go, at 2.4 it lifts off. It ranks walls; a real floor lets go up to half the port's height earlier. "
+           "On the outside of a turn "
            "the method is too strict: there a wall only slows."));
     tablePanel->body()->addWidget(table);
     tablePanel->body()->addStretch(1);

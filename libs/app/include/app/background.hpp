@@ -1,13 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <exception>
 #include <functional>
 #include <stop_token>
+#include <string>
 
 #include <QObject>
 #include <QThreadPool>
 
 namespace euryth::app {
+
+/// What `work` gives; where an exception ends it, what `failed` makes of its words. For threads, where nobody else
+/// would catch it.
+template <class Work, class Failed>
+auto guarded(const Work& work, const Failed& failed) -> decltype(work())
+{
+    try {
+        return work();
+    } catch (const std::exception& fault) {
+        return failed(std::string(fault.what()));
+    }
+}
 
 /// One piece of work beside the window: it is begun, replaced by a newer one, stopped, or ends; its answers are taken
 /// in the window's thread, and only while nothing newer has begun. An exception in it is a failure with words, not the

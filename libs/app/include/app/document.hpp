@@ -33,7 +33,10 @@ public:
     /// Applies `change` as one undo step named `text`. Returns what is wrong with the changed job, in which case
     /// nothing has happened, or an empty text. An edit that changes nothing leaves no step. Edits of the same `group`
     /// (over 0) that follow each other, such as the moves of one drag, are one step.
-    QString edit(const QString& text, const Change& change, int group = 0);
+    [[nodiscard]] QString edit(const QString& text, const Change& change, int group = 0);
+    /// The same for whoever has no place of its own for the reason: refused() tells it. True where the edit was made,
+    /// or changes nothing.
+    bool apply(const QString& text, const Change& change, int group = 0);
     /// While one lives, all edits are one undo step (a paste, clearing several cells).
     class Transaction {
     public:
@@ -84,8 +87,9 @@ public:
     [[nodiscard]] QString remark() const { return m_remark; }
 
 signals:
-    void changed();      ///< the job is another one
-    void fileChanged();  ///< path or dirty mark
+    void changed();                       ///< the job is another one
+    void fileChanged();                   ///< path or dirty mark
+    void refused(const QString& reason);  ///< an edit by apply()
 
 private:
     friend class JobEdit;

@@ -143,29 +143,6 @@ std::vector<std::vector<Term>> termsOf(std::size_t fineLayers, const Interpolati
     return terms;
 }
 
-}  // namespace
-
-void Interpolation::add(std::span<const Share> of)
-{
-    shares.insert(shares.end(), of.begin(), of.end());
-    begin.push_back(shares.size());
-}
-
-Interpolation Interpolation::reversed(std::size_t coarse) const
-{
-    std::vector<std::vector<Share>> lists(coarse);
-    for (std::size_t fine = 0; fine < size(); ++fine) {
-        for (const Share& share : at(fine))
-            lists[share.of].push_back({static_cast<std::uint32_t>(fine), share.weight});
-    }
-    Interpolation result;
-    for (const auto& list : lists)
-        result.add(list);
-    return result;
-}
-
-namespace {
-
 /// Galerkin's product: the fine matrix between the coarse grid's shape functions.
 LayeredMatrix<float> coarserMatrix(const LayeredMatrix<float>& fine, const Places& places,
                                    const Interpolation& betweenPlaces, const Interpolation& betweenLayers,
@@ -258,6 +235,25 @@ void addBetween(const LayeredMatrix<float>& from, const Eigen::VectorXf& values,
 }
 
 }  // namespace
+
+void Interpolation::add(std::span<const Share> of)
+{
+    shares.insert(shares.end(), of.begin(), of.end());
+    begin.push_back(shares.size());
+}
+
+Interpolation Interpolation::reversed(std::size_t coarse) const
+{
+    std::vector<std::vector<Share>> lists(coarse);
+    for (std::size_t fine = 0; fine < size(); ++fine) {
+        for (const Share& share : at(fine))
+            lists[share.of].push_back({static_cast<std::uint32_t>(fine), share.weight});
+    }
+    Interpolation result;
+    for (const auto& list : lists)
+        result.add(list);
+    return result;
+}
 
 Multigrid::Level Multigrid::levelOf(LayeredMatrix<float> matrix)
 {

@@ -89,8 +89,8 @@ Known<VirtualPort> virtualPort(const job::Port& port, const PortAnalysis& analys
 air::AirState roomOrStandardAir(const job::Bench& bench);
 
 /// A wall with its boundary layer at a flow. The layer starts one hydraulic diameter before the end at which the air
-/// comes in; the method ranks places and is not conservative (a viscous solution lets go a little earlier), so that a
-/// shape factor over field::kShapeWarning is a warning.
+/// comes in; the method ranks places and is not conservative (fine viscous runs of the demos let go 9 to 17 mm earlier
+/// on the floor), so that a shape factor over field::kShapeWarning is a warning.
 struct WallAir {
     field::WallLine line;  ///< in the order of the stations
     /// The layer at the places of the line, as far as it stays on.
