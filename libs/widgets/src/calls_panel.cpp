@@ -43,6 +43,7 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     auto* title = new QLabel(tr("Calls"));
     title->setFont(drawing::font(drawing::text::kNormal, true));
     auto* head = new QHBoxLayout;
+    head->setContentsMargins(0, 0, 8, 0);
     head->addWidget(title);
     head->addStretch(1);
     head->addWidget(m_count);
