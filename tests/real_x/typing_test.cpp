@@ -107,7 +107,8 @@ void typeSlowly(WindowFixture& f)
     }
 }
 
-void typeThroughX(int delay)
+/// `edits`: how many have been made, which tells when the last key has done its work.
+void typeThroughX(int delay, const int& edits)
 {
     QProcess hand;
     hand.start(QStringLiteral("xdotool"),
@@ -115,7 +116,10 @@ void typeThroughX(int delay)
     REQUIRE(hand.waitForStarted());
     REQUIRE(QTest::qWaitFor([&] { return hand.state() == QProcess::NotRunning; }, 60'000));
     REQUIRE(hand.exitCode() == 0);
-    QTest::qWait(300);  // what the server still holds
+    for (int before = -1; before != edits;) {  // what the server still holds
+        before = edits;
+        QTest::qWait(500);
+    }
 }
 
 /// The job, and what has been refused.
@@ -171,7 +175,7 @@ TEST_CASE("keys from the X server land where they were meant, however fast they 
                 QThread::msleep(70);
             };
             QObject::connect(&fast.workspace, &app::Workspace::jobChanged, &fast.window, dawdle);
-            typeThroughX(delay);
+            typeThroughX(delay, edits);
             CHECK(edits > 0);
             const auto got = outcome(fast);
             const bool same = got.first == wanted.first;
