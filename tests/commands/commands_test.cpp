@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
+#include <sys/wait.h>
+#include <unistd.h>
+
 #include <fstream>
 #include <sstream>
 
@@ -361,6 +364,22 @@ TEST_CASE("what is not known says why, what cannot be is refused, and a place th
     CHECK(nowhere.err.find("a number in mm is wanted") != std::string::npos);
     CHECK(call({"areas", kDemo, "--port", "I1", "--stop-after", "-1"}).code == commands::kWrongUsage);
     CHECK(call({"areas", kDemo, "--port", "I1", "--stop-after", "100"}).code == commands::kDone);
+}
+
+TEST_CASE("a call whose time is over ends the process with its own exit code")
+{
+    const pid_t child = fork();
+    REQUIRE(child >= 0);
+    if (child == 0) {
+        // A field takes some tenths of a second, this many of them minutes.
+        for (int i = 0; i < 200; ++i)
+            (void)call({"short-side", kDemo, "--port", "I1", "--flow-m3s", "0.07", "--stop-after", "0.01"});
+        _exit(0);
+    }
+    int status = 0;
+    REQUIRE(waitpid(child, &status, 0) == child);
+    REQUIRE(WIFEXITED(status));
+    CHECK(WEXITSTATUS(status) == commands::kFileTrouble);
 }
 
 TEST_CASE("places that lie far apart for their distances are told instead of meshed")

@@ -79,7 +79,9 @@ void printHelp(std::ostream& out)
         if (!entry.call)
             out << ' ' << entry.name;
     }
-    out << "\n\nEvery call takes --stop-after SECONDS, after which it ends with exit code 3 and a word.\n"
+    out << "\n\nEvery call ends after ten minutes, a viscous run after an hour, or after --stop-after SECONDS, with "
+           "exit code 3\n"
+           "and a word.\n"
            "Results go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
            "2 wrong usage, 3 a file cannot be read or written, or a run has failed.\n";
 }
@@ -125,14 +127,20 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     return request;
 }
 
+/// What a call may take where nobody says otherwise; far more than any sound port needs.
+double usualLimit(const CallEntry& entry)
+{
+    constexpr double viscous = 4000.0;  // seconds; the run itself ends after an hour
+    constexpr double other = 600.0;
+    return entry.call == callViscous ? viscous : other;
+}
+
 /// Ends the whole process when the time is over, whatever it is at: files are only ever replaced whole.
 class TimeLimit {
 public:
-    explicit TimeLimit(const std::optional<double>& seconds)
+    explicit TimeLimit(double seconds)
     {
-        if (!seconds)
-            return;
-        m_thread = std::jthread([seconds = *seconds](const std::stop_token& stop) {
+        m_thread = std::jthread([seconds](const std::stop_token& stop) {
             std::mutex mutex;
             std::unique_lock lock(mutex);
             std::condition_variable_any changed;
@@ -140,7 +148,7 @@ public:
                                                   [&] { return stop.stop_requested(); });
             if (stopped)
                 return;
-            std::fprintf(stderr, "stopped after %g seconds (--stop-after); nothing has been written\n", seconds);
+            std::fprintf(stderr, "stopped after %g seconds (see --stop-after); nothing has been written\n", seconds);
             std::_Exit(kFileTrouble);
         });
     }
@@ -169,7 +177,7 @@ int dispatch(const std::vector<std::string>& arguments, std::ostream& out, std::
         throw CallError(kWrongUsage, "'" + name + "' is not built yet in this version");
     Request request = parseRequest(*entry, {arguments.begin() + 1, arguments.end()});
     request.messages = &err;
-    const TimeLimit limit(request.stopAfter);
+    const TimeLimit limit(request.stopAfter.value_or(usualLimit(*entry)));
     return entry->call(request, out);
 }
 
