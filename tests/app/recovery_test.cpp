@@ -38,6 +38,21 @@ int filesIn(const QString& folder)
     return static_cast<int>(QDir(folder).entryList({"*.recovery"}, QDir::Files).size());
 }
 
+/// The demo, open and kept in a folder of its own; what goes wrong with that is told.
+struct OpenJob {
+    TempFolder folder;
+    QString place = QString::fromStdString(folder.path() / "recovery");
+    Document document;
+    Recovery recovery{document, place};
+    QStringList told;
+
+    OpenJob()
+    {
+        document.reset(demoJob(), {});
+        QObject::connect(&recovery, &Recovery::troubled, [this](const QString& reason) { told << reason; });
+    }
+};
+
 /// Ends the process as a crash would, before anything is cleaned up.
 void die() { ::kill(::getpid(), SIGKILL); }
 
@@ -72,11 +87,8 @@ void leaveOneBehind(const QString& place)
 
 TEST_CASE("unsaved edits are kept, and the file goes when they are saved or undone")
 {
-    const TempFolder folder;
-    const QString place = QString::fromStdString(folder.path() / "recovery");
-    Document document;
-    document.reset(demoJob(), {});
-    Recovery recovery(document, place);
+    OpenJob open;
+    auto& [folder, place, document, recovery, told] = open;
     recovery.flush();
     CHECK(filesIn(place) == 0);
     widen(document, 38);
@@ -95,13 +107,8 @@ TEST_CASE("unsaved edits are kept, and the file goes when they are saved or undo
 
 TEST_CASE("edits are kept without anybody asking, the last one in the end, whatever is under way")
 {
-    const TempFolder folder;
-    const QString place = QString::fromStdString(folder.path() / "recovery");
-    Document document;
-    document.reset(demoJob(), {});
-    Recovery recovery(document, place);
-    QStringList told;
-    QObject::connect(&recovery, &Recovery::troubled, [&](const QString& reason) { told << reason; });
+    OpenJob open;
+    auto& [folder, place, document, recovery, told] = open;
     const auto kept = [&]() -> QByteArray {
         for (const QFileInfo& info : QDir(place).entryInfoList({"*.recovery"}, QDir::Files)) {
             QFile file(info.filePath());
@@ -183,13 +190,8 @@ TEST_CASE("what was left can be discarded, and a broken left file is not offered
 
 TEST_CASE("a folder that cannot be written to is told once, and once it can again")
 {
-    const TempFolder folder;
-    const QString place = QString::fromStdString(folder.path() / "recovery");
-    Document document;
-    document.reset(demoJob(), {});
-    Recovery recovery(document, place);
-    QStringList told;
-    QObject::connect(&recovery, &Recovery::troubled, [&](const QString& reason) { told << reason; });
+    OpenJob open;
+    auto& [folder, place, document, recovery, told] = open;
     QDir(place).removeRecursively();
     widen(document, 38);
     recovery.flush();

@@ -66,15 +66,10 @@ template <class Value>
 template <class Work>
 void LayeredMatrix<Value>::forSides(const Work& work) const
 {
-    const auto part = [&](std::size_t from, std::size_t to) {
+    parallelFor(sides(), static_cast<std::size_t>(rows()), [&](std::size_t from, std::size_t to) {
         for (; from < to; ++from)
             work(from);
-    };
-    constexpr Eigen::Index few = 20'000;  // done before a thread has begun
-    if (rows() < few)
-        part(0, sides());
-    else
-        parallelFor(sides(), part);
+    });
 }
 
 template <class Value>

@@ -227,11 +227,7 @@ void addBetween(const LayeredMatrix<float>& from, const Eigen::VectorXf& values,
             }
         }
     };
-    constexpr Eigen::Index few = 20'000;  // done before a thread has begun
-    if (std::max(from.rows(), to.rows()) < few)
-        add(0, to.perLayer());
-    else
-        parallelFor(to.perLayer(), add);
+    parallelFor(to.perLayer(), static_cast<std::size_t>(std::max(from.rows(), to.rows())), add);
 }
 
 }  // namespace

@@ -22,4 +22,16 @@ void parallelFor(std::size_t count, const Work& work)
         work(std::size_t{0}, count / parts);
 }
 
+/// The same, but all in the thread that calls where so few `numbers` are touched that they are done before a thread has
+/// begun.
+template <class Work>
+void parallelFor(std::size_t count, std::size_t numbers, const Work& work)
+{
+    constexpr std::size_t few = 20'000;
+    if (numbers < few)
+        work(std::size_t{0}, count);
+    else
+        parallelFor(count, work);
+}
+
 }  // namespace euryth::field

@@ -30,7 +30,7 @@ std::vector<double> evenFlow(const Mesh& mesh)
 }
 
 /// Multigrid in the form that Eigen asks of a preconditioner. It is of the same mesh, not always of the same matrix:
-/// air of half the density somewhere costs an iteration or two, anew made levels as much as several.
+/// air of half the density somewhere costs an iteration or two, making the levels anew as much as several.
 class ByMultigrid {
 public:
     using StorageIndex = int;
