@@ -133,7 +133,11 @@ judgement::Known<EngineResults::Results> answer(const Question& question, const 
 
 EngineResults::EngineResults(const Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
 {
-    connect(&m_work, &Background::changed, this, &EngineResults::arrived);
+    connect(&m_work, &Background::changed, this, [this] {
+        if (m_work.state() == Background::State::Failed)
+            m_results = {};  // those from before are not those of the job as it is
+        emit arrived();
+    });
 }
 
 const judgement::Known<EngineResults::Results>& EngineResults::get()

@@ -11,6 +11,7 @@
 #include <QJsonObject>
 #include <QUuid>
 
+#include "app/background.hpp"
 #include "files/job_file.hpp"
 
 namespace euryth::app {
@@ -113,7 +114,7 @@ void Recovery::begin()
     }
     m_writing = true;
     m_pool.start([this, step = step(), number = ++m_last] {
-        const QString trouble = step();
+        const QString trouble = guarded(step, [](const std::string& words) { return QString::fromStdString(words); });
         QMetaObject::invokeMethod(
             this,
             [this, trouble, number] {

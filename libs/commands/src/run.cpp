@@ -79,9 +79,8 @@ void printHelp(std::ostream& out)
         if (!entry.call)
             out << ' ' << entry.name;
     }
-    out << "\n\nEvery call ends after ten minutes, a viscous run after an hour, or after --stop-after SECONDS, with "
-           "exit code 3\n"
-           "and a word.\n"
+    out << "\n\nEvery call ends after ten minutes, a viscous run after an hour, or after --stop-after SECONDS,\n"
+           "with exit code 3 and a word.\n"
            "Results go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
            "2 wrong usage, 3 a file cannot be read or written, or a run has failed.\n";
 }

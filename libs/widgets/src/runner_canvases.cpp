@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <tuple>
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -202,7 +203,8 @@ void AreaCanvas::setPlan(std::size_t station, Area planned, int group)
     const bool fills = workspace().job().house.thinWall == job::ThinWall::Fill;
     const Area least = fills ? now * mostFilled : now;
     const Area most = station < analysis.reachable.size() ? std::max(analysis.reachable[station], now) : planned;
-    workspace().document().apply(
+    // A handle that may not go there stays where it is: no dialog while a hand holds it.
+    std::ignore = workspace().document().edit(
         tr("Plan area"),
         [&](job::Job& job) {
             job.ports[port].stations[station].planArea = std::clamp(planned, least, std::max(most, least));
