@@ -15,9 +15,9 @@
 #include "files/job_file.hpp"
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
-#include "judgement/calls.hpp"
-#include "judgement/engine_run.hpp"
-#include "judgement/virtual_port.hpp"
+#include "calls/calls.hpp"
+#include "engine/engine_run.hpp"
+#include "port_field/virtual_port.hpp"
 
 using namespace euryth;
 
@@ -90,13 +90,13 @@ std::string largeJobText(const job::Job& demo)
 /// The potential solver of the Debian package `openfoam` on the same mesh, where it is installed: the whole program, as
 /// a person would have to wait for it, reading its files included; beside what does the same in Euryth: meshing, the
 /// potential, and velocities everywhere.
-void againstPackage(const job::Port& port, const judgement::PortAnalysis& analysis)
+void againstPackage(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     if (std::system("command -v potentialFoam > /dev/null 2>&1") != 0) {
         std::printf("%-58s not measured: the package openfoam is not installed\n", "the same mesh in potentialFoam");
         return;
     }
-    const auto solved = judgement::virtualPort(port, analysis, field::kFull);
+    const auto solved = port_field::virtualPort(port, analysis, field::kFull);
     const auto folder = std::filesystem::temp_directory_path() / ("euryth-bench-" + std::to_string(getpid()));
     const auto run = [&](double flow) {
         const auto problem =
@@ -153,16 +153,16 @@ int main()
                         static_cast<double>(findAlongRunner(curve, geometry::AirDirection::WindowToValve, {}).size());
            }),
            5);
-    const auto analysis = judgement::analyse(*demo, port15);
+    const auto analysis = analysis::analyse(*demo, port15);
     report("cut plan, 15 stations x 8 sectors",
            milliseconds([&] { g_keep = cutting::planCuts(*analysis.cutProblem).after.volume.si(); }), 300);
     report("everything about the demo port after an edit", milliseconds([&] {
-               const auto all = judgement::analyse(*demo, demo->ports[0]);
-               g_keep = static_cast<double>(judgement::callsFor(*demo, demo->ports[0], all).size());
+               const auto all = analysis::analyse(*demo, demo->ports[0]);
+               g_keep = static_cast<double>(calls::callsFor(*demo, demo->ports[0], all).size());
            }),
            100);
-    const auto portAnalysis = judgement::analyse(*demo, demo->ports[0]);
-    const auto model = judgement::engineModel(*demo, demo->ports[0], portAnalysis);
+    const auto portAnalysis = analysis::analyse(*demo, demo->ports[0]);
+    const auto model = engine::engineModel(*demo, demo->ports[0], portAnalysis);
     report("one-dimensional flow along the demo port at 28 inH2O", milliseconds([&] {
                g_keep =
                    flow::flowAt(model->runner, model->room, pressureDifferenceFromInchOfWater(28.0), model->roughness)
@@ -172,8 +172,8 @@ int main()
     const auto fieldTime = [&](const field::Fineness& fineness, int runs) {
         return milliseconds(
             [&] {
-                const auto known = judgement::virtualPort(demo->ports[0], portAnalysis, fineness);
-                g_keep = judgement::shortSide(*known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
+                const auto known = port_field::virtualPort(demo->ports[0], portAnalysis, fineness);
+                g_keep = port_field::shortSide(*known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
             },
             runs);
     };
@@ -185,7 +185,7 @@ int main()
     report("eight times as many nodes: time for each node over that of the full field, as ms", eight / full / 7.78, 2);
     againstPackage(demo->ports[0], portAnalysis);
     report("filling of the cylinder at one speed", milliseconds([&] {
-               g_keep = judgement::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
+               g_keep = engine::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
            }),
            50);
     const std::string large = largeJobText(*demo);

@@ -16,14 +16,17 @@ function(euryth_precompiled name)
 endfunction()
 euryth_precompiled(euryth_precompiled)
 
-# euryth_library(NAME SOURCES ... [LINKS ...] [PRIVATE_LINKS ...] [PRECOMPILED ... | PRECOMPILED_IN SET])
+# euryth_library(NAME [SOURCES ...] [LINKS ...] [PRIVATE_LINKS ...] [PRECOMPILED ... | PRECOMPILED_IN SET])
 #
-# A static library whose public headers live in include/NAME. Only what is linked can be included: each library has an
+# A static library of all that lies in src, whose public headers live in include/NAME; SOURCES: files that the build makes
+# beside them. Only what is linked can be included: each library has an
 # include folder of its own, so a forbidden dependency neither compiles nor links. PRECOMPILED: headers that most of its
 # files read anyway, parsed once for all of them beside those of the standard library; or the name of a set of them.
 function(euryth_library name)
     cmake_parse_arguments(ARG "" "PRECOMPILED_IN" "SOURCES;LINKS;PRIVATE_LINKS;PRECOMPILED" ${ARGN})
-    add_library(euryth_${name} STATIC ${ARG_SOURCES})
+    file(GLOB_RECURSE files CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/src/*.cpp
+        ${CMAKE_CURRENT_SOURCE_DIR}/src/*.hpp ${CMAKE_CURRENT_SOURCE_DIR}/include/*.hpp)
+    add_library(euryth_${name} STATIC ${files} ${ARG_SOURCES})
     add_library(euryth::${name} ALIAS euryth_${name})
     target_include_directories(euryth_${name} PUBLIC ${CMAKE_CURRENT_SOURCE_DIR}/include)
     target_link_libraries(euryth_${name} PUBLIC ${ARG_LINKS} PRIVATE euryth_warnings ${ARG_PRIVATE_LINKS})

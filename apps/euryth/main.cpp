@@ -7,8 +7,8 @@
 #include <QTimer>
 
 #include "app/port_edits.hpp"
-#include "widgets/main_window.hpp"
-#include "widgets/walk.hpp"
+#include "shell/main_window.hpp"
+#include "shell/walk.hpp"
 
 using namespace euryth;
 

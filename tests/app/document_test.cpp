@@ -138,7 +138,7 @@ TEST_CASE("going to a call chooses its stage, station, set and point")
 {
     app::Workspace workspace;
     workspace.document().reset(demoJob(), {});
-    for (const judgement::Call& call : workspace.callsOf(0)) {
+    for (const calls::Call& call : workspace.callsOf(0)) {
         workspace.goTo(call);
         CHECK(workspace.stage() == call.stage);
         if (call.point)

@@ -15,7 +15,7 @@
 using namespace euryth;
 using app::ViscousRuns;
 using State = ViscousRuns::State;
-using judgement::SpeedSource;
+using analysis::SpeedSource;
 
 namespace {
 
@@ -25,13 +25,13 @@ struct Runs {
     ViscousRuns runs{workspace};
 
     Runs() { workspace.document().reset(demoJob(), {}); }
-    [[nodiscard]] judgement::PortShape shape() const
+    [[nodiscard]] port_field::PortShape shape() const
     {
-        return *judgement::shapeOf(workspace.job().ports[0], workspace.analysisOf(0)).value;
+        return *port_field::shapeOf(workspace.job().ports[0], workspace.analysisOf(0)).value;
     }
-    [[nodiscard]] judgement::Known<judgement::PortAir> air() const
+    [[nodiscard]] Known<port_field::PortAir> air() const
     {
-        return judgement::portAir(workspace.job(), workspace.job().ports[0], workspace.analysisOf(0), std::nullopt,
+        return port_field::portAir(workspace.job(), workspace.job().ports[0], workspace.analysisOf(0), std::nullopt,
                                   nullptr);
     }
     [[nodiscard]] ViscousRuns::Wish wish(const char* variant = app::kAsItIs) const
@@ -93,7 +93,7 @@ TEST_CASE("runs are worked off one after the other, and their results belong to 
     CHECK_FALSE(f.runs.best(f.shape()));
     const auto old = f.runs.stale("I1", app::kAsItIs, f.shape());
     REQUIRE(old == result);
-    const auto what = judgement::differenceOf(old->run.solved.air->port().shape(), f.shape());
+    const auto what = port_field::differenceOf(old->run.solved.air->port().shape(), f.shape());
     CHECK(f.workspace.text(what) == "the section at 36.0 mm");
     f.runs.clearEnded();
     CHECK(f.runs.items().empty());
@@ -166,9 +166,9 @@ TEST_CASE("results are kept beside the job, come back with it, and go along unde
 
     f.workspace.document().reset(demoFour(), {});
     CHECK_FALSE(f.runs.stale("I1", app::kAsItIs,
-                             *judgement::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value));
+                             *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value));
     // Nor has a job that was never saved anything to do with another one.
-    f.runs.take(madeRun("I1", *judgement::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value,
+    f.runs.take(madeRun("I1", *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value,
                         exports::Quality::Coarse));
     f.workspace.document().reset(demoJob(), {});
     CHECK_FALSE(f.runs.stale("I1", app::kAsItIs, f.shape()));
@@ -197,7 +197,7 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     wishes = app::wishesOf(f.workspace, f.air(), choice);
     REQUIRE(wishes.runs.size() == 6);
     CHECK(wishes.runs[1].quality == exports::Quality::Coarse);
-    CHECK_FALSE(judgement::sameShape(wishes.runs[0].shape, wishes.runs[2].shape));
+    CHECK_FALSE(port_field::sameShape(wishes.runs[0].shape, wishes.runs[2].shape));
     CHECK(wishes.missing.empty());
     wishes = app::wishesOf(f.workspace, {std::nullopt, "a flow"}, {});
     CHECK(wishes.runs.empty());
@@ -264,7 +264,7 @@ TEST_CASE("ports are judged by readings, the instant field or a run, and every n
     probe.setSeen(true);
     probe.solver().finish();
     CHECK(chokeText().contains("by the instant field"));
-    const auto choke = judgement::chokePoint(*f.workspace.port(), f.workspace.analysis());
+    const auto choke = calls::chokePoint(*f.workspace.port(), f.workspace.analysis());
     REQUIRE(choke);
     CHECK_FALSE(choke->probe);
     CHECK(f.workspace.analysis().computed[choke->set].station == f.workspace.analysis().places.shortSide);

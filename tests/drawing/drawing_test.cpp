@@ -19,8 +19,8 @@ namespace {
 struct Demo {
     job::Job job = demoJob();
     const job::Port& port = job.ports[0];
-    judgement::PortAnalysis analysis = judgement::analyse(job, port);
-    std::vector<judgement::Call> calls = judgement::callsFor(job, port, analysis);
+    analysis::PortAnalysis analysis = analysis::analyse(job, port);
+    std::vector<calls::Call> calls = calls::callsFor(job, port, analysis);
     RunnerScene runner() const { return runnerScene(port, analysis, calls, 4, {}); }
 };
 
@@ -212,16 +212,16 @@ TEST_CASE("the long section needs every pose, and says which is missing")
     const LongSectionView view(whole, {0, 0, 400, 200});
     CHECK(view.stationAt({0, 0}) == 0);
     demo.job.ports[0].stations[3].pose.yaw.reset();
-    const auto placeless = judgement::analyse(demo.job, demo.port);
+    const auto placeless = analysis::analyse(demo.job, demo.port);
     CHECK(longSectionScene(demo.port, placeless, 9, nullptr).missing.contains("station 4"));
     // Without any pose it is laid out from the runner's numbers.
     job::Port& port = demo.job.ports[0];
     for (auto& station : port.stations)
         station.pose = {};
-    CHECK(longSectionScene(port, judgement::analyse(demo.job, port), 9, nullptr).missing.contains("straight length"));
+    CHECK(longSectionScene(port, analysis::analyse(demo.job, port), 9, nullptr).missing.contains("straight length"));
     port.runner.straight = lengthFromMm(58);
     port.runner.turn = angleFromDegrees(74);
-    CHECK(longSectionScene(port, judgement::analyse(demo.job, port), 9, nullptr).missing.isEmpty());
+    CHECK(longSectionScene(port, analysis::analyse(demo.job, port), 9, nullptr).missing.isEmpty());
 }
 
 TEST_CASE("the peel finds its cells and writes depths and reasons")

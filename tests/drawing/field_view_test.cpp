@@ -16,10 +16,10 @@ namespace {
 
 struct Solved {
     job::Job job = demoJob();
-    judgement::PortAnalysis analysis = judgement::analyse(job, job.ports[0]);
-    judgement::VirtualPort port = *judgement::virtualPort(job.ports[0], analysis, field::kCoarse).value;
-    judgement::AirInPort air =
-        judgement::airInPort(port, {VolumeFlow::fromSi(0.08), {}, judgement::roomOrStandardAir(job.bench)});
+    analysis::PortAnalysis analysis = analysis::analyse(job, job.ports[0]);
+    port_field::VirtualPort port = *port_field::virtualPort(job.ports[0], analysis, field::kCoarse).value;
+    port_field::AirInPort air =
+        port_field::airInPort(port, {VolumeFlow::fromSi(0.08), {}, port_field::roomOrStandardAir(job.bench)});
     units::DisplayUnits units;
 
     FieldPicture picture() const { return {port, air, speedScale(air), nullptr, units}; }
@@ -91,7 +91,7 @@ TEST_CASE("behind lift-off section and long section are hatched")
 TEST_CASE("a point of the long section is a place of the tip, and back")
 {
     const Solved s;
-    const auto scene = fieldLong(s.picture(), {}, judgement::TipPlace{s.shortSide(), {0.0, 0.003}});
+    const auto scene = fieldLong(s.picture(), {}, port_field::TipPlace{s.shortSide(), {0.0, 0.003}});
     REQUIRE(scene.tip);
     const FieldLongView view(scene, kPicture);
     const auto back = tipFromSide(s.port, view.toSide(view.toPixel(*scene.tip)));
@@ -151,7 +151,7 @@ TEST_CASE("the wall unrolled tells speed, layer, and what is not known")
 
 TEST_CASE("where all the air is equally fast the colour scale still has two ends")
 {
-    judgement::AirInPort air;
+    port_field::AirInPort air;
     air.slow = Speed::fromSi(80.0);
     air.fastest.speed = Speed::fromSi(80.0);
     CHECK(speedScale(air).low < speedScale(air).high);
@@ -163,8 +163,8 @@ TEST_CASE("a run's dead air is edged and named, and a difference has its own sca
 {
     const Solved s;
     const auto run = madeRun("I1", s.port.shape(), exports::Quality::Coarse);
-    const judgement::ViscousAir& viscous = *run.solved.air;
-    const auto air = judgement::airInPort(viscous, s.air.air, s.air);
+    const port_field::ViscousAir& viscous = *run.solved.air;
+    const auto air = port_field::airInPort(viscous, s.air.air, s.air);
     CHECK_FALSE(air.letsGoAt);  // nothing is doubtful in it
     const FieldPicture picture{viscous.port(), air, speedScale(air), nullptr, s.units};
     auto along = fieldLong(picture, {}, {});

@@ -148,7 +148,7 @@ TEST_CASE("the opening curve rises and then holds at the throat")
 TEST_CASE("compared ports: chosen strong, odd dashed and named, a missing one says so")
 {
     const job::Job job = demoJob();
-    const auto analysis = judgement::analyse(job, job.ports[0]);
+    const auto analysis = analysis::analyse(job, job.ports[0]);
     CompareScene scene;
     scene.missing = "no other port";
     const auto draw = [&] {
@@ -190,7 +190,7 @@ TEST_CASE("the port in space marks thin walls and the chosen station, and says w
 {
     job::Job job = demoJob();
     const auto draw = [&](std::optional<std::size_t> chosen) {
-        const auto analysis = judgement::analyse(job, job.ports[0]);
+        const auto analysis = analysis::analyse(job, job.ports[0]);
         const LoftScene scene = loftScene(job, job.ports[0], analysis, chosen, paper());
         return painted(400, 400, [&](QPainter& p) { paintLoft(p, scene, OrbitCamera{}, {0, 0, 400, 400}, paper()); });
     };
@@ -211,15 +211,15 @@ TEST_CASE("the port in space marks thin walls and the chosen station, and says w
     CHECK(reds(draw(std::nullopt)) < thin);
     for (auto& station : job.ports[0].stations)
         station.pose = {};
-    const auto analysis = judgement::analyse(job, job.ports[0]);
+    const auto analysis = analysis::analyse(job, job.ports[0]);
     CHECK(loftScene(job, job.ports[0], analysis, 0, paper()).missing.contains("lay the runner out"));
-    CHECK(loftScene(job, job.ports[1], judgement::analyse(job, job.ports[1]), 0, paper()).empty());
+    CHECK(loftScene(job, job.ports[1], analysis::analyse(job, job.ports[1]), 0, paper()).empty());
 }
 
 TEST_CASE("the smallest ball round a loft holds all of it")
 {
     const job::Job job = demoJob();
-    const auto analysis = judgement::analyse(job, job.ports[0]);
+    const auto analysis = analysis::analyse(job, job.ports[0]);
     const LoftScene scene = loftScene(job, job.ports[0], analysis, 0, paper());
     const Sphere sphere = sphereRound(scene.loft);
     for (const auto& ring : scene.loft.rings) {
@@ -242,7 +242,7 @@ TEST_CASE("the ribbon goes on with the sum of the branches, which no click choos
     job.ports[0].stations.resize(8);
     job.ports[0].probes.clear();
     job.ports.insert(job.ports.begin() + 1, branch);
-    const auto analysis = judgement::analyse(job, job.ports[0]);
+    const auto analysis = analysis::analyse(job, job.ports[0]);
     const RunnerScene scene = runnerScene(job.ports[0], analysis, {}, 0, {});
     REQUIRE(scene.stations.size() == 13);
     CHECK(scene.stations[7].name == "split");
@@ -250,7 +250,7 @@ TEST_CASE("the ribbon goes on with the sum of the branches, which no click choos
     CHECK(scene.stations[12].name == "branches");
     const RibbonView view(scene, {0, 0, 1200, 130});
     CHECK(stationAtPixel(scene, view.x, 1190) == 7);
-    const RunnerScene one = runnerScene(job.ports[1], judgement::analyse(job, job.ports[1]), {}, 0, {});
+    const RunnerScene one = runnerScene(job.ports[1], analysis::analyse(job, job.ports[1]), {}, 0, {});
     CHECK(one.stations[0].name == "branch");
     CHECK_FALSE(one.stations.back().sum);
 }

@@ -10,7 +10,11 @@
 #include "support/demo.hpp"
 
 using namespace euryth;
-using namespace euryth::judgement;
+using namespace euryth::analysis;
+using namespace euryth::calls;
+using namespace euryth::engine;
+using namespace euryth::plans;
+using namespace euryth::port_field;
 
 namespace {
 

@@ -5,11 +5,11 @@
 #include <iterator>
 
 #include "files/house_file.hpp"
-#include "judgement/calls.hpp"
-#include "judgement/engine_run.hpp"
-#include "judgement/house_change.hpp"
-#include "judgement/planned_port.hpp"
-#include "judgement/virtual_port.hpp"
+#include "calls/calls.hpp"
+#include "engine/engine_run.hpp"
+#include "plans/house_change.hpp"
+#include "plans/planned_port.hpp"
+#include "port_field/virtual_port.hpp"
 #include "mutate.hpp"
 
 using namespace euryth;
@@ -35,13 +35,13 @@ std::string slipped(const std::string& text, fuzz::Random& random)
 void workOut(const job::Job& job, const job::Port& port)
 {
     const auto begin = std::chrono::steady_clock::now();
-    const auto analysis = judgement::analyse(job, port);
-    if (const auto model = judgement::engineModel(job, port, analysis); model)
-        judgement::runEngine(*model, rotationFromRpm(7000));
+    const auto analysis = analysis::analyse(job, port);
+    if (const auto model = engine::engineModel(job, port, analysis); model)
+        engine::runEngine(*model, rotationFromRpm(7000));
     else if (model.missing.empty())
         std::abort();
-    if (const auto air = judgement::virtualPort(port, analysis, {4, 3, 16}); air)
-        judgement::shortSide(*air, judgement::roomOrStandardAir(job.bench), VolumeFlow::fromSi(0.08));
+    if (const auto air = port_field::virtualPort(port, analysis, {4, 3, 16}); air)
+        port_field::shortSide(*air, port_field::roomOrStandardAir(job.bench), VolumeFlow::fromSi(0.08));
     else if (air.missing.empty())
         std::abort();
     // Far more than any of it takes under the sanitizers: only what hangs gets here.
@@ -80,11 +80,11 @@ int main(int argc, char** argv)
             std::abort();
         if (fuzz::below(random, 20) == 0) {
             for (const job::Port& port : job->ports) {
-                const auto analysis = judgement::analyse(*job, port);
-                judgement::callsFor(*job, port, analysis);
-                judgement::comparePlans(*job, port, analysis);
-                judgement::planShrouding(*job, port, judgement::planValveEnd(*job, port, analysis));
-                judgement::compareHouses(*job, port, {});
+                const auto analysis = analysis::analyse(*job, port);
+                calls::callsFor(*job, port, analysis);
+                plans::comparePlans(*job, port, analysis);
+                plans::planShrouding(*job, port, plans::planValveEnd(*job, port, analysis));
+                plans::compareHouses(*job, port, {});
             }
             if (!job->ports.empty())
                 workOut(*job, job->ports[fuzz::below(random, job->ports.size())]);

@@ -13,7 +13,7 @@ int main(int argc, char** argv)
 {
     if (argc != 3)
         return 2;
-    judgement::PortShape shape;
+    port_field::PortShape shape;
     for (const double s : {0.0, 20.0, 40.0})
         shape.sections.push_back(
             {lengthFromMm(s), poseAt(s, 0, 0), geometry::RoundedRectangle{lengthFromMm(30), lengthFromMm(30), {}}});

@@ -22,7 +22,7 @@ namespace {
 
 struct Fixture {
     job::Job job = demoJob();
-    judgement::PortAnalysis analysis = judgement::analyse(job, job.ports[0]);
+    analysis::PortAnalysis analysis = analysis::analyse(job, job.ports[0]);
 
     std::vector<Sheet> sheets(const Parts& parts = {}) { return benchSheets({job, job.ports[0], analysis, {}}, parts); }
     /// Planned width and height of a station in mm.
@@ -238,7 +238,7 @@ TEST_CASE("the plan as a table: a heading, a row a station, unknown is empty")
     CHECK(std::stod(table[5][4]) == Approx(inMm2(*f.analysis.plan[4])).margin(1e-3));
     CHECK(table[5].back() == "yes");
     f.job.engine.bore.reset();  // no demand, no plan
-    const auto bare = planTable(f.job.ports[0], judgement::analyse(f.job, f.job.ports[0]));
+    const auto bare = planTable(f.job.ports[0], analysis::analyse(f.job, f.job.ports[0]));
     CHECK(bare[5][4].empty());
     CHECK(csvText({{"a", "b, c"}, {"say \"x\"", ""}}) == "a,\"b, c\"\n\"say \"\"x\"\"\",\n");
 }
@@ -249,7 +249,7 @@ TEST_CASE("a port without a plan, and one that is an outline, are drawn as they 
     f.job.engine.bore.reset();
     f.job.ports[0].stations[2].section.kind = job::SectionKind::Outline;
     f.job.ports[0].stations[2].section.points = {{0.017, 0.017}, {-0.017, 0.017}, {-0.017, -0.017}, {0.017, -0.017}};
-    f.analysis = judgement::analyse(f.job, f.job.ports[0]);
+    f.analysis = analysis::analyse(f.job, f.job.ports[0]);
     const auto sheets = f.sheets(kTemplates);
     std::size_t cuts = 0;
     for (const Sheet& sheet : sheets)

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include "quantities/phrase.hpp"
+#include "words/phrase.hpp"
 #include "quantities/quantities.hpp"
 
 using namespace euryth;

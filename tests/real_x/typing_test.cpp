@@ -4,8 +4,12 @@
 #include <QProcess>
 #include <QThread>
 
-#include "widgets/pages.hpp"
-#include "widgets/window_fixture.hpp"
+#include "kit/page_tools.hpp"
+#include "cut/cut_page.hpp"
+#include "probe/probe_page.hpp"
+#include "shape/shape_page.hpp"
+#include "survey/survey_page.hpp"
+#include "support/window_fixture.hpp"
 
 namespace {
 

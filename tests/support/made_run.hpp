@@ -11,11 +11,11 @@ namespace euryth {
 /// A run that no solver has done, for tests of what is made of one: the air goes straight along the runner with the
 /// section's mean speed, but runs back with a fifth of it in the lower third behind `deadFrom` of the runner's length;
 /// pressure falls evenly by 1000 m2/s2 a metre.
-inline viscous::StoredRun madeRun(const std::string& port, const judgement::PortShape& shape, exports::Quality quality,
+inline viscous::StoredRun madeRun(const std::string& port, const port_field::PortShape& shape, exports::Quality quality,
                                   double deadFrom = 0.8, VolumeFlow flow = VolumeFlow::fromSi(0.08))
 {
-    const field::Mesh mesh = *judgement::meshOf(shape, exports::finenessOf(quality)).value;
-    judgement::CellAir cells;
+    const field::Mesh mesh = *port_field::meshOf(shape, exports::finenessOf(quality)).value;
+    port_field::CellAir cells;
     const double way = shape.airFromValve ? -1.0 : 1.0;
     const double from = mesh.s[mesh.firstInside] + deadFrom * (mesh.s[mesh.lastInside] - mesh.s[mesh.firstInside]);
     for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
@@ -53,8 +53,8 @@ inline viscous::StoredRun madeRun(const std::string& port, const judgement::Port
     const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
     viscous::StoredRun run{port, "as it is", "2026-03-07T10:20:00Z", {}};
     run.solved = {quality, 1, 12.0, {{1, 1.0, 1.0}, {2, 0.1, 0.3}, {3, 0.01, 0.1}}, nullptr};
-    run.solved.air = std::make_shared<const judgement::ViscousAir>(shape, mesh, std::move(cells),
-                                                                   judgement::PortAir{flow, "the bench's flow", room});
+    run.solved.air = std::make_shared<const port_field::ViscousAir>(shape, mesh, std::move(cells),
+                                                                   port_field::PortAir{flow, "the bench's flow", room});
     return run;
 }
 
@@ -65,7 +65,7 @@ inline void writeText(const std::filesystem::path& path, const std::string& text
 }
 
 /// Result files of the package with the values of a run.
-inline void writeResult(const std::filesystem::path& time, const judgement::CellAir& cells, std::size_t faces)
+inline void writeResult(const std::filesystem::path& time, const port_field::CellAir& cells, std::size_t faces)
 {
     const auto list = [](const char* type, std::size_t count, const auto& value) {
         std::string text = std::string("nonuniform List<") + type + ">\n" + std::to_string(count) + "\n(\n";
@@ -89,7 +89,7 @@ inline void writeResult(const std::filesystem::path& time, const judgement::Cell
 
 /// A stand-in for the solver, for runs whose answer is known: tells `steps` steps, takes `seconds` for each, and leaves
 /// the result of madeRun() for a shape. Returns its name.
-inline std::string standInSolver(const std::filesystem::path& folder, const judgement::PortShape& shape,
+inline std::string standInSolver(const std::filesystem::path& folder, const port_field::PortShape& shape,
                                  exports::Quality quality, int steps = 3, double seconds = 0.0)
 {
     const auto run = madeRun("", shape, quality);

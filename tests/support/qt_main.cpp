@@ -5,7 +5,7 @@
 #include <QApplication>
 
 #include "drawing/theme.hpp"
-#include "widgets/look.hpp"
+#include "kit/look.hpp"
 
 int main(int argc, char** argv)
 {

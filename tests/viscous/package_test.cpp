@@ -13,7 +13,11 @@
 #include "viscous/solve.hpp"
 
 using namespace euryth;
-using namespace euryth::judgement;
+using namespace euryth::analysis;
+using namespace euryth::calls;
+using namespace euryth::engine;
+using namespace euryth::plans;
+using namespace euryth::port_field;
 using geometry::RoundedRectangle;
 using geometry::Sector;
 

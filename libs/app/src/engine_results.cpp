@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "job/plans.hpp"
-#include "judgement/planned_port.hpp"
+#include "plans/planned_port.hpp"
 
 namespace euryth::app {
 
@@ -29,15 +29,15 @@ std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirSta
 }
 
 /// A curve, or kNoEnd where one of its fillings has not settled.
-judgement::Known<Curve> curveOf(Who who, std::string name, judgement::EngineModel model,
+Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model,
                                 const EngineResults::Results& results, const std::stop_token& stop)
 {
     Curve curve;
     curve.who = who;
     curve.name = std::move(name);
-    curve.run = judgement::runEngine(model, results.rpm);
+    curve.run = engine::runEngine(model, results.rpm);
     if (results.shiftRpm)
-        curve.shift = judgement::runEngine(model, *results.shiftRpm);
+        curve.shift = engine::runEngine(model, *results.shiftRpm);
     constexpr int steps = 16;
     const RotationalSpeed fastest = std::max(results.rpm * (4.0 / 3.0), results.shiftRpm.value_or(results.rpm) * 1.05);
     curve.sweep = planning::sweep(model.cylinder, model.cam, *model.onEngine, model.charge, results.rpm / 3.0, fastest,
@@ -45,19 +45,19 @@ judgement::Known<Curve> curveOf(Who who, std::string name, judgement::EngineMode
     curve.smallest = smallestOf(model.runner);
     curve.gasSpeed = gasSpeeds(curve.run.filling, model.charge, curve.smallest.area);
     const Length lift = model.cam.lift;
-    curve.onBench = judgement::throughPort(model, model.room, lift, results.bench);
-    curve.onEngine = judgement::throughPort(model, model.charge, lift, results.running);
-    curve.choked = judgement::portChokes(model, model.charge, lift);
+    curve.onBench = engine::throughPort(model, model.room, lift, results.bench);
+    curve.onEngine = engine::throughPort(model, model.charge, lift, results.running);
+    curve.choked = engine::portChokes(model, model.charge, lift);
     curve.model = std::move(model);
     const bool settled = curve.run.filling.settled && (!curve.shift || curve.shift->filling.settled) &&
                          std::ranges::all_of(curve.sweep, &planning::SpeedPoint::settled);
     if (!settled)
-        return {std::nullopt, judgement::kNoEnd};
+        return {std::nullopt, engine::kNoEnd};
     return {std::move(curve), {}};
 }
 
 /// Takes a curve among the results, or what it misses.
-void take(judgement::Known<Curve> curve, EngineResults::Results& results, std::string& missing)
+void take(Known<Curve> curve, EngineResults::Results& results, std::string& missing)
 {
     if (curve)
         results.curves.push_back(std::move(*curve.value));
@@ -68,7 +68,7 @@ void take(judgement::Known<Curve> curve, EngineResults::Results& results, std::s
 /// A port with what has been worked out of it.
 struct Measured {
     std::size_t port = 0;
-    judgement::PortAnalysis analysis;
+    analysis::PortAnalysis analysis;
 };
 
 /// All that results are made of, so that they can be made beside the window.
@@ -78,17 +78,17 @@ struct Question {
     std::optional<Measured> other;
 };
 
-void addPlan(const Question& question, const judgement::EngineModel& present, const std::stop_token& stop,
+void addPlan(const Question& question, const engine::EngineModel& present, const std::stop_token& stop,
              EngineResults::Results& results)
 {
     const job::Port& port = question.job->ports[question.chosen.port];
-    const auto planned = judgement::plannedPort(*question.job, port, question.chosen.analysis);
+    const auto planned = plans::plannedPort(*question.job, port, question.chosen.analysis);
     if (!planned) {
         results.planMissing = planned.missing;
         return;
     }
     auto model =
-        judgement::plannedModel(present, question.chosen.analysis, planned->port, planned->analysis, results.bench);
+        engine::plannedModel(present, question.chosen.analysis, planned->port, planned->analysis, results.bench);
     take(curveOf(Who::Plan, job::currentPlan(port).name, std::move(model), results, stop), results,
          results.planMissing);
 }
@@ -98,7 +98,7 @@ void addOther(const Question& question, const std::stop_token& stop, EngineResul
     if (!question.other)
         return;
     const job::Port& port = question.job->ports[question.other->port];
-    auto model = judgement::engineModel(*question.job, port, question.other->analysis);
+    auto model = engine::engineModel(*question.job, port, question.other->analysis);
     if (!model) {
         results.otherMissing = model.missing;
         return;
@@ -106,11 +106,11 @@ void addOther(const Question& question, const std::stop_token& stop, EngineResul
     take(curveOf(Who::Other, port.id, std::move(*model.value), results, stop), results, results.otherMissing);
 }
 
-judgement::Known<EngineResults::Results> answer(const Question& question, const std::stop_token& stop)
+Known<EngineResults::Results> answer(const Question& question, const std::stop_token& stop)
 {
     const job::Job& job = *question.job;
     const job::Port& port = job.ports[question.chosen.port];
-    auto model = judgement::engineModel(job, port, question.chosen.analysis);
+    auto model = engine::engineModel(job, port, question.chosen.analysis);
     if (!model)
         return {std::nullopt, model.missing};
     if (!job.engine.peakRpm)
@@ -118,8 +118,8 @@ judgement::Known<EngineResults::Results> answer(const Question& question, const 
     EngineResults::Results results;
     results.rpm = *job.engine.peakRpm;
     results.shiftRpm = job.engine.shiftRpm;
-    results.bench = judgement::benchDepression(job);
-    results.running = judgement::runningDepression(job);
+    results.bench = engine::benchDepression(job);
+    results.running = engine::runningDepression(job);
     std::string missing;
     take(curveOf(Who::AsItIs, port.id, *model, results, stop), results, missing);
     if (!missing.empty())
@@ -140,7 +140,7 @@ EngineResults::EngineResults(const Workspace& workspace, QObject* parent) : QObj
     });
 }
 
-const judgement::Known<EngineResults::Results>& EngineResults::get()
+const Known<EngineResults::Results>& EngineResults::get()
 {
     Inputs inputs{m_workspace.snapshot(), m_workspace.portIndex(), m_other};
     if (m_inputs == inputs)
@@ -160,13 +160,13 @@ const judgement::Known<EngineResults::Results>& EngineResults::get()
     if (m_other && m_other != m_inputs.port && *m_other < m_inputs.job->ports.size())
         question.other = Measured{*m_other, m_workspace.analysisOf(*m_other)};
     m_work.start([this, question = std::move(question)](const std::stop_token& stop, const Background::Post& post) {
-        auto results = std::make_shared<judgement::Known<Results>>(answer(question, stop));
+        auto results = std::make_shared<Known<Results>>(answer(question, stop));
         post([this, results] { m_results = std::move(*results); });
     });
     return m_results;
 }
 
-const judgement::Known<EngineResults::Results>& EngineResults::finish()
+const Known<EngineResults::Results>& EngineResults::finish()
 {
     (void)get();
     m_work.finish();

@@ -10,7 +10,7 @@
 
 namespace euryth::app {
 
-std::vector<std::vector<geometry::Point3>> waysThrough(const judgement::VirtualPort& port)
+std::vector<std::vector<geometry::Point3>> waysThrough(const port_field::VirtualPort& port)
 {
     const field::Mesh& mesh = port.mesh();
     const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
@@ -29,9 +29,9 @@ std::vector<std::vector<geometry::Point3>> waysThrough(const judgement::VirtualP
     return ways;
 }
 
-FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full)
+FieldSolver::Answer solvePort(const port_field::PortShape& shape, bool full)
 {
-    auto port = judgement::virtualPort(shape, full ? field::kFull : field::kCoarse);
+    auto port = port_field::virtualPort(shape, full ? field::kFull : field::kCoarse);
     if (!port)
         return {nullptr, port.missing};
     auto ways = waysThrough(*port);
@@ -50,13 +50,13 @@ FieldSolver::~FieldSolver()
     m_pool.waitForDone();
 }
 
-std::optional<FieldSolver::Answer> FieldSolver::find(const judgement::PortShape& shape) const
+std::optional<FieldSolver::Answer> FieldSolver::find(const port_field::PortShape& shape) const
 {
-    const auto found = std::ranges::find(m_answers, shape, &std::pair<judgement::PortShape, Answer>::first);
+    const auto found = std::ranges::find(m_answers, shape, &std::pair<port_field::PortShape, Answer>::first);
     return found == m_answers.end() ? std::nullopt : std::optional(found->second);
 }
 
-void FieldSolver::want(Lane lane, const judgement::PortShape& shape, bool full)
+void FieldSolver::want(Lane lane, const port_field::PortShape& shape, bool full)
 {
     LaneState& state = at(lane);
     const auto known = find(shape);
@@ -91,7 +91,7 @@ void FieldSolver::start(Lane lane, Wish wish)
     });
 }
 
-void FieldSolver::take(Lane lane, quint64 ticket, const judgement::PortShape& shape, const Answer& answer)
+void FieldSolver::take(Lane lane, quint64 ticket, const port_field::PortShape& shape, const Answer& answer)
 {
     keep(shape, answer);
     LaneState& state = at(lane);
@@ -105,9 +105,9 @@ void FieldSolver::take(Lane lane, quint64 ticket, const judgement::PortShape& sh
     emit arrived();
 }
 
-void FieldSolver::keep(const judgement::PortShape& shape, const Answer& answer)
+void FieldSolver::keep(const port_field::PortShape& shape, const Answer& answer)
 {
-    const auto known = std::ranges::find(m_answers, shape, &std::pair<judgement::PortShape, Answer>::first);
+    const auto known = std::ranges::find(m_answers, shape, &std::pair<port_field::PortShape, Answer>::first);
     if (known != m_answers.end()) {
         const bool better = !known->second.solved || !known->second.solved->full;
         if (better)

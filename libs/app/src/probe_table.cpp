@@ -65,7 +65,7 @@ void ProbeTable::follow()
         m_columnNames = {tr("speed")};
         for (std::size_t i = 0; i < points.size(); ++i) {
             m_layout.push_back(i);
-            m_rowNames.push_back(QString::fromStdString(judgement::pointName(points[i])));
+            m_rowNames.push_back(QString::fromStdString(analysis::pointName(points[i])));
         }
     }
     endResetModel();
@@ -92,7 +92,7 @@ FieldBinding ProbeTable::bindingAt(const QModelIndex& at) const
     FieldBinding binding{tr("speed"), job::field::speed, Kind::Speed, {}, false, {}, {}};
     binding.get = [=](const job::Job& job) -> std::optional<double> {
         const auto speed =
-            judgement::readingSpeed(job.ports[port].probes[probe].readings[reading], judgement::roomAir(job.bench));
+            analysis::readingSpeed(job.ports[port].probes[probe].readings[reading], analysis::roomAir(job.bench));
         return speed ? std::optional(speed->si()) : std::nullopt;
     };
     binding.set = [=](job::Job& job, std::optional<double> si) {
@@ -115,7 +115,7 @@ QString ProbeTable::commitAt(const QModelIndex& at, const QString& text)
         return asSpeed;
     if (const auto problem = job::rangeProblem(job::field::impact, pressure->si()))
         return QString::fromStdString(*problem);
-    if (!judgement::roomAir(workspace().job().bench))
+    if (!analysis::roomAir(workspace().job().bench))
         return tr("a pressure needs the bench's air (temperature, pressure, humidity) to become a speed");
     const auto [port, probe] = *m_set;
     const std::size_t reading = readingAt(at);

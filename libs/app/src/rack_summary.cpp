@@ -24,7 +24,7 @@ Progress surveyProgress(const job::Port& port, bool isCommon)
                     port.stations.size() >= 2 && walls && (job::throatOf(port.valve) || isCommon));
 }
 
-void headline(const Workspace& workspace, const job::Port& port, const judgement::PortAnalysis& a, RackSummary& tile)
+void headline(const Workspace& workspace, const job::Port& port, const analysis::PortAnalysis& a, RackSummary& tile)
 {
     const auto& units = workspace.displayUnits();
     const auto say = [&](const std::string& number, const QString& meaning) {
@@ -42,7 +42,7 @@ void headline(const Workspace& workspace, const job::Port& port, const judgement
             say(units::format(a.areas->smallest().area, units), tr("smallest area"));
         break;
     case Stage::Probe:
-        if (const auto choke = judgement::chokePoint(port, a))
+        if (const auto choke = calls::chokePoint(port, a))
             say(units::format(Ratio{choke->ratio}, units), tr("where it chokes"));
         break;
     case Stage::Cut:
@@ -57,7 +57,7 @@ void headline(const Workspace& workspace, const job::Port& port, const judgement
 RackSummary rackSummary(const Workspace& workspace, std::size_t index)
 {
     const job::Port& port = workspace.job().ports[index];
-    const judgement::PortAnalysis& analysis = workspace.analysisOf(index);
+    const analysis::PortAnalysis& analysis = workspace.analysisOf(index);
     RackSummary tile;
     tile.id = QString::fromStdString(port.isBranch() ? job::branchName(port) : port.id);
     headline(workspace, port, analysis, tile);
@@ -68,7 +68,7 @@ RackSummary rackSummary(const Workspace& workspace, std::size_t index)
                    progress(planned > 0, planned == std::ssize(analysis.plan)),
                    progress(!port.probes.empty(), probed == std::ssize(port.probes)),
                    progress(analysis.cut.has_value(), analysis.cut && !analysis.cut->makesWorse())};
-    for (const judgement::Call& call : workspace.callsOf(index)) {
+    for (const calls::Call& call : workspace.callsOf(index)) {
         if (call.acceptedBecause)
             continue;
         ++tile.openCalls;

@@ -36,15 +36,15 @@ void ShortSideWork::start()
                       analysis = m_workspace.analysis(), shape = *m_inputs.shape,
                       air = *m_probe.flow()](const std::stop_token& stop, const Background::Post& post) {
             const job::Port& port = job->ports[index];
-            auto variants = judgement::shortSideVariants(port, analysis, air, stop);
+            auto variants = port_field::shortSideVariants(port, analysis, air, stop);
             post([this, variants] { m_results.variants = variants; });
             if (stop.stop_requested())
                 return;
-            const auto choke = judgement::localChoke(*job, port, analysis, shape, air.room, stop);
+            const auto choke = port_field::localChoke(*job, port, analysis, shape, air.room, stop);
             post([this, choke] { m_results.choke = choke; });
             if (stop.stop_requested())
                 return;
-            const auto holds = judgement::shortSideHolds(shape, air.room, choke.flow, stop);
+            const auto holds = port_field::shortSideHolds(shape, air.room, choke.flow, stop);
             post([this, holds] { m_results.holds = holds; });
         });
     }

@@ -73,14 +73,14 @@ void VirtualProbe::followPort()
         m_flow = {std::nullopt, "a port"};
         return;
     }
-    m_present.shape = judgement::shapeOf(*port, m_workspace.analysis());
+    m_present.shape = port_field::shapeOf(*port, m_workspace.analysis());
     m_flow = flowOf(*port);
 }
 
-judgement::Known<judgement::PortAir> VirtualProbe::flowOf(const job::Port& port) const
+Known<port_field::PortAir> VirtualProbe::flowOf(const job::Port& port) const
 {
     const auto* set = m_workspace.probeResult();
-    return judgement::portAir(m_workspace.job(), port, m_workspace.analysis(), m_wished,
+    return port_field::portAir(m_workspace.job(), port, m_workspace.analysis(), m_wished,
                               set ? &port.probes[set->index] : nullptr);
 }
 
@@ -95,10 +95,10 @@ void VirtualProbe::placeTip()
         m_tip.at = geometry::centroid(m_workspace.analysis().sections[*m_station]);
     m_placed = true;
     if (m_present.solved)
-        m_tip = judgement::keptInside(m_present.solved->port, m_tip);
+        m_tip = port_field::keptInside(m_present.solved->port, m_tip);
 }
 
-judgement::Known<judgement::PortShape> VirtualProbe::otherShape() const
+Known<port_field::PortShape> VirtualProbe::otherShape() const
 {
     if (!m_present.shape)
         return m_present.shape;
@@ -106,13 +106,13 @@ judgement::Known<judgement::PortShape> VirtualProbe::otherShape() const
     case Against::Pushes:
         if (m_pushes.empty())
             return {std::nullopt, {}};
-        return {judgement::moved(*m_present.shape, judgement::depthsOf(*m_present.shape, m_pushes)), {}};
+        return {port_field::moved(*m_present.shape, port_field::depthsOf(*m_present.shape, m_pushes)), {}};
     case Against::Cuts: {
-        auto shape = judgement::afterCuts(*m_present.shape, m_workspace.analysis());
+        auto shape = port_field::afterCuts(*m_present.shape, m_workspace.analysis());
         const std::string missing = shape ? std::string() : "a cut plan: " + m_workspace.analysis().cutProblem.missing;
         return {std::move(shape), missing};
     }
-    case Against::Plan: return judgement::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysis());
+    case Against::Plan: return port_field::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysis());
     }
     return {};
 }
@@ -146,7 +146,7 @@ void VirtualProbe::takeAnswer(Side& side)
         side.viscous.reset();  // what is told of a run goes with the instant field's walls
         side.instantAir.reset();
         if (side.instant && m_flow)
-            side.instantAir = judgement::airInPort(side.instant->port, *m_flow);
+            side.instantAir = port_field::airInPort(side.instant->port, *m_flow);
     }
     takeRun(side);
 }
@@ -172,9 +172,9 @@ void VirtualProbe::takeRun(Side& side)
         return;
     side.viscous = run;
     side.solved = run->solved;
-    const judgement::ViscousAir& air = *run->run.solved.air;
-    side.air = judgement::airInPort(air, *m_flow, *side.instantAir);
-    side.greatestDifference = judgement::greatestDifference(air, side.instant->port, m_flow->flow).si();
+    const port_field::ViscousAir& air = *run->run.solved.air;
+    side.air = port_field::airInPort(air, *m_flow, *side.instantAir);
+    side.greatestDifference = port_field::greatestDifference(air, side.instant->port, m_flow->flow).si();
 }
 
 void VirtualProbe::setShows(Shows shows)
@@ -194,7 +194,7 @@ void VirtualProbe::refreshSides()
     if (!m_flow && m_present.missing.empty())
         m_present.missing = m_flow.missing;
     if (m_present.solved && !before)
-        m_tip = judgement::keptInside(m_present.solved->port, m_tip);
+        m_tip = port_field::keptInside(m_present.solved->port, m_tip);
 }
 
 bool VirtualProbe::isWorking() const
@@ -214,9 +214,9 @@ void VirtualProbe::setFlow(std::optional<VolumeFlow> flow)
     follow();
 }
 
-void VirtualProbe::setTip(judgement::TipPlace tip)
+void VirtualProbe::setTip(port_field::TipPlace tip)
 {
-    m_tip = m_present.solved ? judgement::keptInside(m_present.solved->port, tip) : tip;
+    m_tip = m_present.solved ? port_field::keptInside(m_present.solved->port, tip) : tip;
     emit changed();
 }
 
@@ -229,7 +229,7 @@ void VirtualProbe::tipToStation()
 
 void VirtualProbe::stepTip(int along, int left, int up)
 {
-    judgement::TipPlace tip = m_tip;
+    port_field::TipPlace tip = m_tip;
     tip.s += kStep * along;
     tip.at.left += kStep.si() * left;
     tip.at.up += kStep.si() * up;
@@ -238,11 +238,11 @@ void VirtualProbe::stepTip(int along, int left, int up)
 
 namespace {
 
-std::optional<judgement::TipReading> readSide(const VirtualProbe::Side& side, const judgement::TipPlace& tip)
+std::optional<port_field::TipReading> readSide(const VirtualProbe::Side& side, const port_field::TipPlace& tip)
 {
     if (!side.solved || !side.air)
         return std::nullopt;
-    auto reading = judgement::readTip(side.solved->port, *side.air, tip);
+    auto reading = port_field::readTip(side.solved->port, *side.air, tip);
     if (const auto* run = side.shownRun(); run && reading) {
         // It scales with the flow as the speeds do.
         const auto swing = run->fluctuationAt(side.solved->port.frameAt(tip.s).toHead(tip.at));
@@ -254,15 +254,15 @@ std::optional<judgement::TipReading> readSide(const VirtualProbe::Side& side, co
 
 }  // namespace
 
-std::optional<judgement::TipReading> VirtualProbe::reading() const { return readSide(m_present, m_tip); }
+std::optional<port_field::TipReading> VirtualProbe::reading() const { return readSide(m_present, m_tip); }
 
-std::optional<judgement::TipReading> VirtualProbe::otherReading() const { return readSide(m_other, m_tip); }
+std::optional<port_field::TipReading> VirtualProbe::otherReading() const { return readSide(m_other, m_tip); }
 
-std::optional<judgement::TipReading> VirtualProbe::instantReading() const
+std::optional<port_field::TipReading> VirtualProbe::instantReading() const
 {
     if (!m_present.shownRun() || !m_present.instant)
         return std::nullopt;
-    return judgement::readTip(m_present.instant->port, *m_present.instantAir, m_tip);
+    return port_field::readTip(m_present.instant->port, *m_present.instantAir, m_tip);
 }
 
 void VirtualProbe::setAgainst(Against against)
@@ -278,14 +278,14 @@ Length VirtualProbe::pushAt(std::size_t station, geometry::Sector sector) const
         return {};
     const Length s = m_workspace.port()->stations[station].s;
     const auto found =
-        std::ranges::find_if(m_pushes, [&](const judgement::WallPush& p) { return p.s == s && p.sector == sector; });
+        std::ranges::find_if(m_pushes, [&](const port_field::WallPush& p) { return p.s == s && p.sector == sector; });
     return found == m_pushes.end() ? Length{} : found->depth;
 }
 
 void VirtualProbe::push(std::size_t station, geometry::Sector sector, Length depth, bool settled)
 {
     const Length s = m_workspace.port()->stations.at(station).s;
-    std::erase_if(m_pushes, [&](const judgement::WallPush& p) { return p.s == s && p.sector == sector; });
+    std::erase_if(m_pushes, [&](const port_field::WallPush& p) { return p.s == s && p.sector == sector; });
     if (depth != Length{})
         m_pushes.push_back({s, sector, depth, m_reach});
     m_against = Against::Pushes;
@@ -311,31 +311,31 @@ void VirtualProbe::clearPushes()
 void VirtualProbe::setReach(Length reach)
 {
     m_reach = reach;
-    for (judgement::WallPush& push : m_pushes)
+    for (port_field::WallPush& push : m_pushes)
         push.reach = reach;
     follow();
 }
 
-judgement::Known<judgement::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port,
-                                                                   const judgement::PortAnalysis& measured,
-                                                                   judgement::SpeedSource source) const
+Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port,
+                                                                   const analysis::PortAnalysis& measured,
+                                                                   analysis::SpeedSource source) const
 {
-    const auto shape = judgement::shapeOf(port, measured);
+    const auto shape = port_field::shapeOf(port, measured);
     if (!shape)
         return {std::nullopt, shape.missing};
-    const auto air = judgement::portAir(m_workspace.job(), port, measured, std::nullopt, nullptr);
+    const auto air = port_field::portAir(m_workspace.job(), port, measured, std::nullopt, nullptr);
     if (!air)
         return {std::nullopt, air.missing};
-    if (source == judgement::SpeedSource::Viscous) {
+    if (source == analysis::SpeedSource::Viscous) {
         const auto run = m_runs.best(*shape);
         if (!run)
             return {std::nullopt, "a viscous run of this shape"};
-        return {judgement::ComputedSpeeds{runName(run->run), judgement::virtualSets(run->solved->port, air->flow)}, {}};
+        return {analysis::ComputedSpeeds{runName(run->run), port_field::virtualSets(run->solved->port, air->flow)}, {}};
     }
     const auto answer = m_solver.find(*shape);
     if (!answer || !answer->solved)
         return {std::nullopt, answer ? answer->missing : "the port's field: it is worked out when the port is chosen"};
-    return {judgement::ComputedSpeeds{"the instant field", judgement::virtualSets(answer->solved->port, air->flow)},
+    return {analysis::ComputedSpeeds{"the instant field", port_field::virtualSets(answer->solved->port, air->flow)},
             {}};
 }
 
@@ -346,13 +346,13 @@ std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) c
     if (!port || !m_present.solved || !result.station)
         return {};
     const job::ProbeSet& set = port->probes[probe];
-    const auto air = judgement::portAir(m_workspace.job(), *port, m_workspace.analysis(), std::nullopt, &set);
+    const auto air = port_field::portAir(m_workspace.job(), *port, m_workspace.analysis(), std::nullopt, &set);
     if (!air)
         return {};
     std::vector<probing::GridPoint> points;
     for (const job::Reading& r : set.readings)
         points.push_back({r.u, r.v});
-    return judgement::virtualReadings(m_present.solved->port, air->flow, port->stations[*result.station].s,
+    return port_field::virtualReadings(m_present.solved->port, air->flow, port->stations[*result.station].s,
                                       m_workspace.analysis().sections[*result.station], points);
 }
 

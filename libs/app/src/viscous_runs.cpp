@@ -7,7 +7,7 @@
 #include <QDateTime>
 
 #include "app/background.hpp"
-#include "judgement/what_if.hpp"
+#include "port_field/what_if.hpp"
 
 namespace euryth::app {
 
@@ -15,7 +15,7 @@ namespace {
 
 std::shared_ptr<const ViscousRuns::Result> resultOf(viscous::StoredRun run)
 {
-    const judgement::VirtualPort& port = run.solved.air->port();
+    const port_field::VirtualPort& port = run.solved.air->port();
     auto solved = std::make_shared<const SolvedPort>(SolvedPort{port, true, waysThrough(port)});
     return std::make_shared<const ViscousRuns::Result>(ViscousRuns::Result{std::move(run), std::move(solved)});
 }
@@ -69,7 +69,7 @@ void ViscousRuns::add(const Wish& wish)
 {
     const bool waits = std::ranges::any_of(m_items, [&](const Item& item) {
         return (item.state == State::Waiting || item.state == State::Running) && item.wish.port == wish.port &&
-               item.wish.quality == wish.quality && judgement::sameShape(item.wish.shape, wish.shape);
+               item.wish.quality == wish.quality && port_field::sameShape(item.wish.shape, wish.shape);
     });
     if (waits)
         return;
@@ -191,8 +191,8 @@ void ViscousRuns::followFile()
         return std::ranges::none_of(ports, [&](const job::Port& port) {
             if (port.id != result->run.port)
                 return false;
-            const auto shape = judgement::shapeOf(port, judgement::measure(m_workspace.job(), port));
-            return shape && judgement::sameShape(*shape, result->run.solved.air->port().shape());
+            const auto shape = port_field::shapeOf(port, analysis::measure(m_workspace.job(), port));
+            return shape && port_field::sameShape(*shape, result->run.solved.air->port().shape());
         });
     });
     if (path.isEmpty())
@@ -257,25 +257,25 @@ void ViscousRuns::clearEnded()
     emit changed();
 }
 
-std::vector<std::shared_ptr<const ViscousRuns::Result>> ViscousRuns::all(const judgement::PortShape& shape) const
+std::vector<std::shared_ptr<const ViscousRuns::Result>> ViscousRuns::all(const port_field::PortShape& shape) const
 {
     std::vector<std::shared_ptr<const Result>> fitting;
     for (const auto& result : m_results) {
-        if (judgement::sameShape(result->run.solved.air->port().shape(), shape))
+        if (port_field::sameShape(result->run.solved.air->port().shape(), shape))
             fitting.push_back(result);
     }
     std::ranges::stable_sort(fitting, std::greater{}, [](const auto& r) { return r->run.solved.quality; });
     return fitting;
 }
 
-std::shared_ptr<const ViscousRuns::Result> ViscousRuns::best(const judgement::PortShape& shape) const
+std::shared_ptr<const ViscousRuns::Result> ViscousRuns::best(const port_field::PortShape& shape) const
 {
     const auto fitting = all(shape);
     return fitting.empty() ? nullptr : fitting.front();
 }
 
 std::shared_ptr<const ViscousRuns::Result> ViscousRuns::stale(const std::string& port, const std::string& variant,
-                                                              const judgement::PortShape& shape) const
+                                                              const port_field::PortShape& shape) const
 {
     if (best(shape))
         return nullptr;
@@ -299,12 +299,12 @@ exports::Quality secondMeshOf(exports::Quality quality)
 
 namespace {
 
-void wishPort(const Workspace& workspace, std::size_t index, const judgement::Known<judgement::PortAir>& air,
+void wishPort(const Workspace& workspace, std::size_t index, const Known<port_field::PortAir>& air,
               const RunChoice& choice, Wishes& wishes)
 {
     const job::Port& port = workspace.job().ports[index];
     const auto& analysis = workspace.analysisOf(index);
-    const auto wish = [&](const char* variant, const judgement::Known<judgement::PortShape>& shape) {
+    const auto wish = [&](const char* variant, const Known<port_field::PortShape>& shape) {
         if (!shape || !air) {
             wishes.missing.push_back(port.id + " " + variant + ": missing " + (shape ? air.missing : shape.missing));
             return;
@@ -313,20 +313,20 @@ void wishPort(const Workspace& workspace, std::size_t index, const judgement::Kn
         if (choice.secondMesh)
             wishes.runs.push_back({port.id, variant, *shape, *air, secondMeshOf(choice.quality)});
     };
-    const auto shape = judgement::shapeOf(port, analysis);
+    const auto shape = port_field::shapeOf(port, analysis);
     wish(kAsItIs, shape);
     if (choice.afterCuts) {
-        auto cut = shape ? judgement::afterCuts(*shape, analysis) : std::nullopt;
+        auto cut = shape ? port_field::afterCuts(*shape, analysis) : std::nullopt;
         const std::string missing = cut ? std::string() : shape ? "a cut plan" : shape.missing;
         wish(kAfterCuts, {std::move(cut), missing});
     }
     if (choice.asPlanned)
-        wish(kAsPlanned, judgement::plannedShape(workspace.job(), port, analysis));
+        wish(kAsPlanned, port_field::plannedShape(workspace.job(), port, analysis));
 }
 
 }  // namespace
 
-Wishes wishesOf(const Workspace& workspace, const judgement::Known<judgement::PortAir>& air, const RunChoice& choice)
+Wishes wishesOf(const Workspace& workspace, const Known<port_field::PortAir>& air, const RunChoice& choice)
 {
     Wishes wishes;
     const auto& job = workspace.job();
@@ -337,13 +337,13 @@ Wishes wishesOf(const Workspace& workspace, const judgement::Known<judgement::Po
         }
         if (!choice.allPorts || job.ports[i].stations.size() < 2)
             continue;
-        const auto own = judgement::portAir(job, job.ports[i], workspace.analysisOf(i), std::nullopt, nullptr);
+        const auto own = port_field::portAir(job, job.ports[i], workspace.analysisOf(i), std::nullopt, nullptr);
         wishPort(workspace, i, own, choice, wishes);
     }
     return wishes;
 }
 
-std::optional<MeshChange> meshChange(const ViscousRuns& runs, const judgement::PortShape& shape)
+std::optional<MeshChange> meshChange(const ViscousRuns& runs, const port_field::PortShape& shape)
 {
     const auto all = runs.all(shape);
     if (all.size() < 2)

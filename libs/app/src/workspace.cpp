@@ -38,24 +38,24 @@ void Workspace::tell(void (Workspace::*what)())
 
 const job::Port* Workspace::port() const { return m_port ? &job().ports[*m_port] : nullptr; }
 
-const judgement::PortAnalysis& Workspace::analysisOf(std::size_t port) const
+const analysis::PortAnalysis& Workspace::analysisOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
     if (!results.analysis)
-        results.analysis = judgement::analyse(job(), job().ports[port], m_speedSource, speedsOf(job().ports[port]));
+        results.analysis = analysis::analyse(job(), job().ports[port], m_speedSource, speedsOf(job().ports[port]));
     return *results.analysis;
 }
 
-judgement::Known<judgement::ComputedSpeeds> Workspace::speedsOf(const job::Port& port) const
+Known<analysis::ComputedSpeeds> Workspace::speedsOf(const job::Port& port) const
 {
-    if (m_speedSource == judgement::SpeedSource::Readings)
+    if (m_speedSource == analysis::SpeedSource::Readings)
         return {};
     if (!m_speedsOf)
         return {std::nullopt, "a computed field"};
-    return m_speedsOf(port, judgement::measure(job(), port), m_speedSource);
+    return m_speedsOf(port, analysis::measure(job(), port), m_speedSource);
 }
 
-void Workspace::setSpeedSource(judgement::SpeedSource source)
+void Workspace::setSpeedSource(analysis::SpeedSource source)
 {
     if (m_speedSource == source)
         return;
@@ -65,7 +65,7 @@ void Workspace::setSpeedSource(judgement::SpeedSource source)
 
 void Workspace::speedsHaveChanged()
 {
-    if (m_speedSource != judgement::SpeedSource::Readings)
+    if (m_speedSource != analysis::SpeedSource::Readings)
         dropJudgements();
 }
 
@@ -78,30 +78,30 @@ void Workspace::dropJudgements()
     tell(&Workspace::judgementsChanged);
 }
 
-const std::vector<judgement::Call>& Workspace::callsOf(std::size_t port) const
+const std::vector<calls::Call>& Workspace::callsOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
     if (!results.calls)
-        results.calls = judgement::callsFor(job(), job().ports[port], analysisOf(port),
+        results.calls = calls::callsFor(job(), job().ports[port], analysisOf(port),
                                             [this](std::size_t other) { return flowsOf(other); });
     return *results.calls;
 }
 
-const judgement::Known<judgement::PortFlows>& Workspace::flowsOf(std::size_t port) const
+const Known<engine::PortFlows>& Workspace::flowsOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
     if (!results.flows)
-        results.flows = judgement::portFlows(job(), job().ports[port]);
+        results.flows = engine::portFlows(job(), job().ports[port]);
     return *results.flows;
 }
 
-const judgement::PortAnalysis& Workspace::analysis() const
+const analysis::PortAnalysis& Workspace::analysis() const
 {
-    static const judgement::PortAnalysis none;
+    static const analysis::PortAnalysis none;
     return m_port ? analysisOf(*m_port) : none;
 }
 
-const judgement::ProbeResult* Workspace::probeResult() const
+const analysis::ProbeResult* Workspace::probeResult() const
 {
     return m_probe ? &analysis().probes.at(*m_probe) : nullptr;
 }
@@ -111,7 +111,7 @@ void Workspace::jobHasChanged()
     // Flows take long to work out, so that those which the change does not touch are kept.
     std::vector<PortResults> results(job().ports.size());
     for (std::size_t i = 0; i < std::min(results.size(), m_results.size()); ++i) {
-        if (m_resultsOf && judgement::sameFlows(*m_resultsOf, m_resultsOf->ports[i], job(), job().ports[i]))
+        if (m_resultsOf && engine::sameFlows(*m_resultsOf, m_resultsOf->ports[i], job(), job().ports[i]))
             results[i].flows = std::move(m_results[i].flows);
     }
     m_results = std::move(results);
@@ -146,7 +146,7 @@ void Workspace::chooseWall(std::size_t station, std::optional<geometry::Sector> 
         return;
     m_station = station;
     m_sector = sector;
-    for (const judgement::ProbeResult& probe : analysis().probes) {
+    for (const analysis::ProbeResult& probe : analysis().probes) {
         if (probe.station == station)
             m_probe = probe.index;
     }
@@ -212,7 +212,7 @@ void Workspace::setUnits(const units::DisplayUnits& units)
     tell(&Workspace::unitsChanged);
 }
 
-void Workspace::goTo(const judgement::Call& call)
+void Workspace::goTo(const calls::Call& call)
 {
     setStage(call.stage);
     if (call.probe)

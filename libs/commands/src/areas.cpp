@@ -8,7 +8,7 @@ namespace euryth::commands {
 
 namespace {
 
-Json stationsJson(const job::Port& port, const judgement::PortAnalysis& analysis)
+Json stationsJson(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     Json stations = Json::array();
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
@@ -23,7 +23,7 @@ Json stationsJson(const job::Port& port, const judgement::PortAnalysis& analysis
     return stations;
 }
 
-Json areasJson(const job::Port& port, const judgement::PortAnalysis& analysis)
+Json areasJson(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     Json result;
     result["stations"] = stationsJson(port, analysis);
@@ -51,7 +51,7 @@ int callAreas(const Request& request, std::ostream& out)
 {
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
-    const auto analysis = judgement::analyse(job, port);
+    const auto analysis = analysis::analyse(job, port);
     Json result = areasJson(port, analysis);
     const auto branches = job::branchesOf(job, port);
     if (!branches.empty()) {
@@ -64,7 +64,7 @@ int callAreas(const Request& request, std::ostream& out)
         result["branches"] = Json::array();
         for (const job::Port* branch : branches) {
             Json json{{"id", job::branchName(*branch)}};
-            json.update(areasJson(*branch, judgement::analyse(job, *branch)));
+            json.update(areasJson(*branch, analysis::analyse(job, *branch)));
             result["branches"].push_back(std::move(json));
         }
     }

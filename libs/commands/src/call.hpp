@@ -12,7 +12,7 @@
 #include "commands/run.hpp"
 #include "geometry/valve_end.hpp"
 #include "job/job.hpp"
-#include "judgement/port_analysis.hpp"
+#include "analysis/port_analysis.hpp"
 
 namespace euryth::commands {
 

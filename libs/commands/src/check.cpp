@@ -3,14 +3,14 @@
 
 #include "call.hpp"
 #include "files/job_file.hpp"
-#include "judgement/calls.hpp"
+#include "calls/calls.hpp"
 #include "units/format.hpp"
 
 namespace euryth::commands {
 
 namespace {
 
-std::string placeOf(const job::Port& port, const judgement::Call& call)
+std::string placeOf(const job::Port& port, const calls::Call& call)
 {
     std::string place = portPlace(port);
     if (call.probe)
@@ -35,8 +35,8 @@ int callCheck(const Request& request, std::ostream& out)
     }
     const units::DisplayUnits metric;
     for (const job::Port& port : loaded->ports) {
-        const auto analysis = judgement::analyse(*loaded, port);
-        for (const judgement::Call& call : judgement::callsFor(*loaded, port, analysis)) {
+        const auto analysis = analysis::analyse(*loaded, port);
+        for (const calls::Call& call : calls::callsFor(*loaded, port, analysis)) {
             if (call.acceptedBecause)
                 continue;
             out << placeOf(port, call) << ": " << units::render(call.title, metric) << ". "

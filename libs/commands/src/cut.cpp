@@ -49,7 +49,7 @@ int callCut(const Request& request, std::ostream& out)
 {
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
-    const auto analysis = judgement::analyse(job, port);
+    const auto analysis = analysis::analyse(job, port);
     if (!analysis.cut)
         throw CallError(kJobHasErrors, portPlace(port) + ": no cut plan without " + analysis.cutProblem.missing);
 

@@ -3,7 +3,7 @@
 #include <ostream>
 
 #include "call.hpp"
-#include "judgement/engine_run.hpp"
+#include "engine/engine_run.hpp"
 
 namespace euryth::commands {
 
@@ -28,13 +28,13 @@ int callEngine(const Request& request, std::ostream& out)
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
     const RotationalSpeed rpm = rpmOf(request.rpm);
-    const auto analysis = judgement::analyse(job, port);
-    const auto model = judgement::engineModel(job, port, analysis);
+    const auto analysis = analysis::analyse(job, port);
+    const auto model = engine::engineModel(job, port, analysis);
     if (!model)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
-    const judgement::EngineRun run = judgement::runEngine(*model, rpm);
+    const engine::EngineRun run = engine::runEngine(*model, rpm);
     if (!run.filling.settled)
-        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + judgement::kNoEnd);
+        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + engine::kNoEnd);
     Json result;
     result["mach_index"] = number(run.machIndex);
     result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
@@ -61,14 +61,14 @@ int callEngine(const Request& request, std::ostream& out)
                  (flow.stations.front().totalPressure - flow.stations[model->runner.size() - 1].totalPressure).si())}};
     };
     const auto at = [&](const air::AirState& before, PressureDifference depression) {
-        Json json = place(judgement::throughPort(*model, before, lift, depression));
+        Json json = place(engine::throughPort(*model, before, lift, depression));
         json["depression_pa"] = number(inPa(depression));
         return json;
     };
-    result["full_lift"] = {{"bench", at(model->room, judgement::benchDepression(job))},
-                           {"running", at(model->charge, judgement::runningDepression(job))},
-                           {"choking", place(judgement::portChokes(*model, model->charge, lift))}};
-    const auto flows = judgement::portFlows(job, port);
+    result["full_lift"] = {{"bench", at(model->room, engine::benchDepression(job))},
+                           {"running", at(model->charge, engine::runningDepression(job))},
+                           {"choking", place(engine::portChokes(*model, model->charge, lift))}};
+    const auto flows = engine::portFlows(job, port);
     put(result, "chokes_from_rpm", flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
         !flows ? flows.missing
                : "it does not choke with the valve well open up to half as much again as its top speed");

@@ -29,9 +29,9 @@ std::string textOf(paper::Kind kind, const paper::BenchPaper& paper)
 
 /// What is written of the computed field, by the ending: a surface, a mesh with speeds, or the folder of a flow case.
 void exportField(const std::filesystem::path& path, const Request& request, const job::Job& job, const job::Port& port,
-                 const judgement::PortAnalysis& analysis)
+                 const analysis::PortAnalysis& analysis)
 {
-    const auto shape = judgement::shapeOf(port, analysis);
+    const auto shape = port_field::shapeOf(port, analysis);
     if (!shape)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + shape.missing);
     const auto save = [&](const std::string& text) {
@@ -42,10 +42,10 @@ void exportField(const std::filesystem::path& path, const Request& request, cons
     if (path.extension() == ".stl")
         return save(exports::stlText(*shape, port.id));
     const auto flow = request.flow.empty() ? std::nullopt : std::optional(flowOf(request.flow));
-    const auto air = judgement::portAir(job, port, analysis, flow, nullptr);
+    const auto air = port_field::portAir(job, port, analysis, flow, nullptr);
     if (!air)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing a flow: give one by --flow-m3s");
-    const auto solved = judgement::virtualPort(*shape, field::kFull);
+    const auto solved = port_field::virtualPort(*shape, field::kFull);
     if (!solved)
         throw CallError(kJobHasErrors, portPlace(port) + ": missing " + solved.missing);
     if (path.extension() == ".vtk")
@@ -68,7 +68,7 @@ int callExport(const Request& request, std::ostream&)
                         "--to: '" + request.to + "' must end in .csv, .svg, .dxf, .pdf, .stl, .vtk or .case");
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
-    const auto analysis = judgement::analyse(job, port);
+    const auto analysis = analysis::analyse(job, port);
     if (port.stations.empty())
         throw CallError(kJobHasErrors, portPlace(port) + ": has no station to be drawn");
     if (ofField) {

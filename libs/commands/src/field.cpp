@@ -21,7 +21,7 @@ int callShortSide(const Request& request, std::ostream& out)
 {
     const VolumeFlow flow = flowOf(request.flow);
     const FieldJob loaded = loadField(request, field::kFull);
-    const auto verdict = judgement::shortSide(*loaded.virtualPort, loaded.room, flow);
+    const auto verdict = port_field::shortSide(*loaded.virtualPort, loaded.room, flow);
     const Speed sonic = air::speedAtMach(loaded.room, 1.0);
     if (verdict.peak > sonic) {
         throw CallError(kJobHasErrors, "--flow-m3s: so much does not pass " + loaded.port->id +

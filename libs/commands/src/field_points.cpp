@@ -15,10 +15,10 @@ FieldJob loadField(const Request& request, const field::Fineness& fineness)
 {
     FieldJob loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
     loaded.port = &portOrThrow(loaded.job, request.port);
-    loaded.room = judgement::roomOrStandardAir(loaded.job.bench);
+    loaded.room = port_field::roomOrStandardAir(loaded.job.bench);
     request.say("working out the air in " + loaded.port->id + ", " +
                 (fineness.layers == field::kFull.layers ? "60,000" : "8,000") + " nodes");
-    loaded.virtualPort = judgement::virtualPort(*loaded.port, judgement::analyse(loaded.job, *loaded.port), fineness);
+    loaded.virtualPort = port_field::virtualPort(*loaded.port, analysis::analyse(loaded.job, *loaded.port), fineness);
     if (!loaded.virtualPort)
         throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.virtualPort.missing);
     return loaded;

@@ -4,7 +4,7 @@
 #include <functional>
 
 #include "call.hpp"
-#include "judgement/virtual_air.hpp"
+#include "port_field/virtual_air.hpp"
 
 /// What the calls share that compute a field.
 namespace euryth::commands {
@@ -13,7 +13,7 @@ struct FieldJob {
     job::Job job;
     const job::Port* port;
     air::AirState room;
-    judgement::Known<judgement::VirtualPort> virtualPort;
+    Known<port_field::VirtualPort> virtualPort;
 };
 /// The job, its port and the port's field, or an error with its place.
 FieldJob loadField(const Request& request, const field::Fineness& fineness);

@@ -18,7 +18,7 @@ int callTraverse(const Request& request, std::ostream& out)
         throw CallError(kWrongUsage, "--probe " + request.probe + ": port " + port.id + " has no such set; it has " +
                                          (known.empty() ? "none" : known));
     }
-    const auto analysis = judgement::analyse(job, port);
+    const auto analysis = analysis::analyse(job, port);
     const auto& probe = analysis.probes[static_cast<std::size_t>(set - port.probes.begin())];
     if (!probe.traverse)
         throw CallError(kJobHasErrors, portPlace(port) + "/probes/" + set->id + ": missing " + probe.traverse.missing);

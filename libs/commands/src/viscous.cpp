@@ -37,7 +37,7 @@ int callViscous(const Request& request, std::ostream& out)
     const auto solved = viscous::solve(task);
     if (!solved)
         throw CallError(kFileTrouble, "viscous run: " + solved.error());
-    const judgement::VirtualPort& port = solved->air->port();
+    const port_field::VirtualPort& port = solved->air->port();
     printSpeeds(out, points, loaded.room,
                 [&](const geometry::Point3& p) { return port.field().velocityAt(p, port.forward(flow)); });
     return kDone;

@@ -20,7 +20,7 @@ QString tr(const char* text) { return QCoreApplication::translate("FieldView", t
 Point sideOf(const Point3& p) { return {p.x, p.z}; }
 
 /// Roof to floor behind the place where the air lets go, as far as the end that it flows to.
-std::vector<Point> behind(const judgement::VirtualPort& port, const judgement::AirInPort& air,
+std::vector<Point> behind(const port_field::VirtualPort& port, const port_field::AirInPort& air,
                           const FieldLongScene& scene)
 {
     std::vector<Point> shape;
@@ -29,7 +29,7 @@ std::vector<Point> behind(const judgement::VirtualPort& port, const judgement::A
     std::vector<Point> floor;
     for (std::size_t i = 0; i < scene.roof.size(); ++i) {
         const Length s = Length::fromSi(port.mesh().s[port.mesh().firstInside + i]);
-        if (!judgement::behindLiftOff(port, air, s))
+        if (!port_field::behindLiftOff(port, air, s))
             continue;
         shape.push_back(scene.roof[i]);
         floor.push_back(scene.floor[i]);
@@ -56,7 +56,7 @@ std::vector<std::vector<std::size_t>> cellsBeside(const field::Mesh& mesh, const
 /// how many places a section has, from roof to floor.
 void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size_t across)
 {
-    const std::array edges{judgement::kDeadShare, judgement::kWeakShare};
+    const std::array edges{port_field::kDeadShare, port_field::kWeakShare};
     auto lines = field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edges);
     scene.dead = std::move(lines.front().pieces);
     scene.weak = std::move(lines.back().pieces);
@@ -69,7 +69,7 @@ void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size
         Point sum;
         double count = 0.0;
         for (std::size_t i = 0; i < onward.size(); ++i) {
-            if (!inAir[i] || onward[i] >= judgement::kDeadShare || (i % across < across / 2) != roof)
+            if (!inAir[i] || onward[i] >= port_field::kDeadShare || (i % across < across / 2) != roof)
                 continue;
             sum = {sum.left + scene.sheet.places[i].left, sum.up + scene.sheet.places[i].up};
             count += 1.0;
@@ -83,7 +83,7 @@ void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size
 }  // namespace
 
 FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<Point3>>& streamlines,
-                         const std::optional<judgement::TipPlace>& tip)
+                         const std::optional<port_field::TipPlace>& tip)
 {
     const auto& [port, air, scale, against, units] = picture;
     FieldLongScene scene;
@@ -117,7 +117,7 @@ FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vec
                 scene.sheet.faces.push_back({first + k, first + k + 1, first + across + k + 1, first + across + k});
         }
     }
-    if (air.source == judgement::SpeedSource::Viscous)
+    if (air.source == analysis::SpeedSource::Viscous)
         addDead(scene, onward, line.size());
     for (const auto& way : streamlines) {
         auto& drawn = scene.streamlines.emplace_back();
@@ -145,12 +145,12 @@ FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vec
     return scene;
 }
 
-judgement::TipPlace tipFromSide(const judgement::VirtualPort& port, Point side)
+port_field::TipPlace tipFromSide(const port_field::VirtualPort& port, Point side)
 {
     const field::Mesh& mesh = port.mesh();
     const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
     double least = 1e9;
-    judgement::TipPlace tip;
+    port_field::TipPlace tip;
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
         for (const std::uint32_t place : line) {
             const Point3& p = mesh.nodes[layer * mesh.perLayer + place];
@@ -230,7 +230,7 @@ void FieldLongView::paint(QPainter& painter, const Theme& theme) const
     painter.setFont(font(text::kSecond));
     if (m_scene.letsGo) {
         const QPointF at = toPixel(*m_scene.letsGo);
-        paintSeverity(painter, theme, judgement::Severity::Danger, at, 13.0);
+        paintSeverity(painter, theme, calls::Severity::Danger, at, 13.0);
         painter.setPen(theme.danger);
         painter.drawText(at + QPointF(-70, 20), tr("lets go"));
     }

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "drawing/field_view.hpp"
-#include "judgement/viscous_air.hpp"
+#include "port_field/viscous_air.hpp"
 
 namespace euryth::drawing {
 

@@ -43,7 +43,7 @@ QPolygonF polygonOf(const FieldSectionView& view, const std::vector<Point>& poin
 
 }  // namespace
 
-SpeedScale speedScale(const judgement::AirInPort& air)
+SpeedScale speedScale(const port_field::AirInPort& air)
 {
     // In a straight pipe nothing differs; the scale still needs two ends.
     constexpr double narrowest = 0.9;
@@ -77,11 +77,11 @@ FieldSectionScene fieldSection(const FieldPicture& picture, Length s)
     for (std::size_t i = 0; i < slice.places.size(); ++i)
         scene.sheet.speeds.push_back(shownSpeed(picture, slice.velocities[i].length() * air.air.flow.si(),
                                                 frame.toHead(slice.places[i]), middle));
-    if (air.source == judgement::SpeedSource::Viscous) {
+    if (air.source == analysis::SpeedSource::Viscous) {
         std::vector<double> onward;
         for (const field::Vector3& v : slice.velocities)
             onward.push_back(v.x * slice.area);
-        const std::array edges{judgement::kDeadShare, judgement::kWeakShare};
+        const std::array edges{port_field::kDeadShare, port_field::kWeakShare};
         auto lines = field::isoLines(slice.places, onward, slice.faces, edges);
         scene.dead = std::move(lines.front().pieces);
         scene.weak = std::move(lines.back().pieces);
@@ -90,7 +90,7 @@ FieldSectionScene fieldSection(const FieldPicture& picture, Length s)
     scene.sheet.faces = std::move(slice.faces);
     scene.reach = drawnIn(slice.wall);
     scene.wall = std::move(slice.wall);
-    scene.doubtful = judgement::behindLiftOff(port, air, s);
+    scene.doubtful = port_field::behindLiftOff(port, air, s);
     return scene;
 }
 

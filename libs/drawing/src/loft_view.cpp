@@ -64,7 +64,7 @@ QColor shaded(const QColor& colour, double light)
 
 }  // namespace
 
-LoftScene loftScene(const job::Job& job, const job::Port& port, const judgement::PortAnalysis& analysis,
+LoftScene loftScene(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                     std::optional<std::size_t> chosen, const Theme& theme)
 {
     LoftScene scene;

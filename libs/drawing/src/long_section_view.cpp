@@ -16,7 +16,7 @@ QString tr(const char* text) { return QCoreApplication::translate("LongSection",
 
 }  // namespace
 
-LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAnalysis& analysis,
+LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAnalysis& analysis,
                                   std::optional<std::size_t> chosen, const job::Reading* tip)
 {
     LongSectionScene scene;
@@ -48,7 +48,7 @@ LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAn
         drawn.floorWall = floor.has_value();
         drawn.roofOutside = geometry::sidePoint(pose, half + roof.value_or(Length{}).si());
         drawn.floorOutside = geometry::sidePoint(pose, -half - floor.value_or(Length{}).si());
-        drawn.name = QString::fromStdString(judgement::stationName(analysis, port, i));
+        drawn.name = QString::fromStdString(analysis::stationName(analysis, port, i));
         drawn.probed = std::ranges::any_of(analysis.probes, [&](const auto& p) { return p.station == i; });
         scene.stations.push_back(drawn);
         if (tip && chosen == i)

@@ -28,17 +28,17 @@ QString unitText(units::Kind kind, const units::DisplayUnits& units)
     return QString::fromStdString(units::symbol(kind, units));
 }
 
-QColor severityColour(const Theme& theme, judgement::Severity severity)
+QColor severityColour(const Theme& theme, calls::Severity severity)
 {
     switch (severity) {
-    case judgement::Severity::Danger: return theme.danger;
-    case judgement::Severity::Warning: return theme.metal;
-    case judgement::Severity::Note: return theme.ink2;
+    case calls::Severity::Danger: return theme.danger;
+    case calls::Severity::Warning: return theme.metal;
+    case calls::Severity::Note: return theme.ink2;
     }
     return theme.ink2;
 }
 
-void paintSeverity(QPainter& painter, const Theme& theme, judgement::Severity severity, QPointF centre, double size)
+void paintSeverity(QPainter& painter, const Theme& theme, calls::Severity severity, QPointF centre, double size)
 {
     const QColor colour = severityColour(theme, severity);
     const double half = size / 2.0;
@@ -47,14 +47,14 @@ void paintSeverity(QPainter& painter, const Theme& theme, judgement::Severity se
     painter.setPen(Qt::NoPen);
     painter.setBrush(colour);
     switch (severity) {
-    case judgement::Severity::Danger:
+    case calls::Severity::Danger:
         painter.drawPolygon(QPolygonF{centre + QPointF(-half, -half * 0.9), centre + QPointF(half, -half * 0.9),
                                       centre + QPointF(0.0, half)});
         break;
-    case judgement::Severity::Warning:
+    case calls::Severity::Warning:
         painter.drawRect(QRectF(centre - QPointF(half, half) * 0.8, QSizeF(size, size) * 0.8));
         break;
-    case judgement::Severity::Note:
+    case calls::Severity::Note:
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(colour, 2.0));
         painter.drawEllipse(centre, half * 0.7, half * 0.7);

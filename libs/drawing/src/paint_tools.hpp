@@ -11,7 +11,7 @@
 #include "drawing/paint_empty.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
-#include "judgement/calls.hpp"
+#include "calls/calls.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {
@@ -43,9 +43,9 @@ std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units:
 /// The symbol of a kind's display unit.
 QString unitText(units::Kind kind, const units::DisplayUnits& units);
 
-QColor severityColour(const Theme& theme, judgement::Severity severity);
+QColor severityColour(const Theme& theme, calls::Severity severity);
 /// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.
-void paintSeverity(QPainter& painter, const Theme& theme, judgement::Severity severity, QPointF centre, double size);
+void paintSeverity(QPainter& painter, const Theme& theme, calls::Severity severity, QPointF centre, double size);
 
 /// Text centred on a point, kept inside `bounds` from side to side.
 void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const QString& text);

@@ -61,8 +61,8 @@ void addOtherPlans(RunnerScene& scene, const job::Port& port)
 
 }  // namespace
 
-RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& analysis,
-                        const std::vector<judgement::Call>& calls, std::optional<std::size_t> chosen,
+RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& analysis,
+                        const std::vector<calls::Call>& calls, std::optional<std::size_t> chosen,
                         const units::DisplayUnits& units)
 {
     RunnerScene scene;
@@ -83,7 +83,7 @@ RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& an
             station.reachable = analysis.reachable[i].si();
         if (analysis.cut)
             station.afterCut = analysis.cut->after.areas[i].si();
-        station.name = QString::fromStdString(judgement::stationName(analysis, port, i));
+        station.name = QString::fromStdString(analysis::stationName(analysis, port, i));
         scene.stations.push_back(station);
     }
     for (const geometry::AreaAt& knot : analysis.areas->knots().subspan(port.stations.size())) {
@@ -107,7 +107,7 @@ RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& an
         const Length s = curve.start() + curve.length() * (static_cast<double>(i) / points);
         scene.curve.push_back({s, curve.at(s)});
     }
-    for (const judgement::Call& call : calls) {
+    for (const calls::Call& call : calls) {
         if (call.s && !call.acceptedBecause)
             scene.marks.push_back({call.s->si(), call.severity});
     }

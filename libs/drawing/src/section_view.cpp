@@ -48,7 +48,7 @@ Length largestWall(const SectionScene& scene)
 
 }  // namespace
 
-std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis)
+std::pair<double, double> speedRange(const analysis::PortAnalysis& analysis)
 {
     double slowest = 1e9;
     double fastest = 0.0;
@@ -285,7 +285,7 @@ void SectionView::paintWallLabels(QPainter& painter) const
         const double half = wall->si() / 2.0;
         const QPointF onWall =
             toPixel({place.point.left + place.outward.left * half, place.point.up + place.outward.up * half});
-        paintSeverity(painter, m_scene.theme, judgement::Severity::Danger, onWall, 13.0);
+        paintSeverity(painter, m_scene.theme, calls::Severity::Danger, onWall, 13.0);
     }
 }
 

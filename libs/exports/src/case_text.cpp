@@ -15,7 +15,7 @@ std::string caseHeader(const std::string& type, const std::string& object, const
 }
 
 std::string fieldFile(const std::string& type, const std::string& object, const std::string& dimensions,
-                      const std::string& inside, const judgement::VirtualPort& port, const Conditions& conditions)
+                      const std::string& inside, const port_field::VirtualPort& port, const Conditions& conditions)
 {
     const bool exhaust = port.shape().airFromValve;
     // In the order of kPatchNames.
@@ -31,7 +31,7 @@ std::string fieldFile(const std::string& type, const std::string& object, const 
     return text + "}\n";
 }
 
-std::string inletVelocity(const judgement::VirtualPort& port, VolumeFlow flow)
+std::string inletVelocity(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const bool exhaust = port.shape().airFromValve;
     const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;

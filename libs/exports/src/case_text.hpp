@@ -4,7 +4,7 @@
 #include <array>
 #include <string>
 
-#include "judgement/virtual_port.hpp"
+#include "port_field/virtual_port.hpp"
 
 /// What the files of a case have in common.
 namespace euryth::exports {
@@ -26,9 +26,9 @@ struct Conditions {
 
 /// A field of a case: `inside` is what stands behind "internalField".
 std::string fieldFile(const std::string& type, const std::string& object, const std::string& dimensions,
-                      const std::string& inside, const judgement::VirtualPort& port, const Conditions& conditions);
+                      const std::string& inside, const port_field::VirtualPort& port, const Conditions& conditions);
 
 /// Velocity of the air that comes in, even over the end and square to it: "(x y z)", m/s.
-std::string inletVelocity(const judgement::VirtualPort& port, VolumeFlow flow);
+std::string inletVelocity(const port_field::VirtualPort& port, VolumeFlow flow);
 
 }  // namespace euryth::exports

@@ -119,7 +119,7 @@ std::vector<std::array<std::uint32_t, 4>> wallFaces(const field::Mesh& mesh)
     return wall;
 }
 
-std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port)
+std::vector<CaseFile> polyMesh(const port_field::VirtualPort& port)
 {
     const field::Mesh& mesh = port.mesh();
     const auto faces = facesOf(mesh);

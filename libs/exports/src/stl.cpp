@@ -46,7 +46,7 @@ void addEnd(std::string& text, const std::vector<Point3>& ring, bool first)
 
 }  // namespace
 
-std::string stlText(const judgement::PortShape& shape, const std::string& title)
+std::string stlText(const port_field::PortShape& shape, const std::string& title)
 {
     const std::string name = units::printable(title);
     constexpr std::size_t perSector = 8;

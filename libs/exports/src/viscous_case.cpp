@@ -17,7 +17,7 @@ std::string plain(double value)
 }
 
 /// Velocities of our own potential field in the middle of the open cells.
-std::string startVelocities(const judgement::VirtualPort& port, VolumeFlow flow)
+std::string startVelocities(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const field::Mesh& mesh = port.mesh();
     const double factor = port.forward(flow).si();
@@ -46,7 +46,7 @@ struct Turbulence {
     double energy;     ///< m2/s2
     double frequency;  ///< 1/s
 };
-Turbulence atEntry(const judgement::VirtualPort& port, VolumeFlow flow)
+Turbulence atEntry(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const bool exhaust = port.shape().airFromValve;
     const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
@@ -129,7 +129,7 @@ field::Fineness finenessOf(Quality quality)
     return field::kCoarse;
 }
 
-std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
+std::vector<CaseFile> viscousCase(const port_field::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
                                   const CaseOptions& options)
 {
     std::vector<CaseFile> files = polyMesh(port);

@@ -4,7 +4,7 @@
 
 namespace euryth::exports {
 
-std::string vtkText(const judgement::VirtualPort& port, VolumeFlow flow)
+std::string vtkText(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const field::Mesh& mesh = port.mesh();
     std::vector<std::size_t> open;

@@ -97,7 +97,7 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts)
     return sheets;
 }
 
-std::vector<std::vector<std::string>> planTable(const job::Port& port, const judgement::PortAnalysis& analysis)
+std::vector<std::vector<std::string>> planTable(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     std::vector<std::vector<std::string>> rows{{"station", "s_mm", "name", "net_area_mm2", "plan_area_mm2",
                                                 "reachable_area_mm2", "width_mm", "height_mm", "plan_width_mm",
@@ -123,7 +123,7 @@ std::vector<std::vector<std::string>> planTable(const job::Port& port, const jud
         std::optional<Area> reach;
         if (i < analysis.reachable.size())
             reach = analysis.reachable[i];
-        rows.push_back({std::to_string(i + 1), mm(station.s), judgement::stationName(analysis, port, i),
+        rows.push_back({std::to_string(i + 1), mm(station.s), analysis::stationName(analysis, port, i),
                         mm2(job::netArea(station)), mm2(analysis.plan[i]), mm2(reach), mm(now.width), mm(now.height),
                         mm(then ? std::optional(then->width) : std::nullopt),
                         mm(then ? std::optional(then->height) : std::nullopt), corner(&geometry::CornerRadii::roofLeft),

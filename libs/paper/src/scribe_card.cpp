@@ -6,7 +6,6 @@ namespace euryth::paper {
 
 namespace {
 
-using judgement::Known;
 using units::format;
 
 template <class Q>
@@ -40,7 +39,7 @@ private:
     double m_y = kTop + 6.0;
 };
 
-void throatRows(Card& card, const BenchPaper& paper, const judgement::ThroatPlan& plan)
+void throatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& plan)
 {
     const auto& u = paper.units;
     card.heading("Scribe");
@@ -57,7 +56,7 @@ void throatRows(Card& card, const BenchPaper& paper, const judgement::ThroatPlan
     card.gap();
 }
 
-void seatRows(Card& card, const BenchPaper& paper, const judgement::ThroatPlan& plan)
+void seatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& plan)
 {
     const auto& u = paper.units;
     card.heading("Seat, from outside in");
@@ -75,7 +74,7 @@ void seatRows(Card& card, const BenchPaper& paper, const judgement::ThroatPlan& 
     card.gap();
 }
 
-void turnRows(Card& card, const BenchPaper& paper, const judgement::TurnPlan& plan)
+void turnRows(Card& card, const BenchPaper& paper, const plans::TurnPlan& plan)
 {
     const auto& u = paper.units;
     card.heading("Bowl and short side");
@@ -109,7 +108,7 @@ void orderRows(Card& card, const BenchPaper& paper)
 std::vector<Sheet> scribeCards(const BenchPaper& paper)
 {
     Sheet sheet = newSheet(paper, "Scribe and seat");
-    const auto plan = judgement::planValveEnd(paper.job, paper.port, paper.analysis);
+    const auto plan = plans::planValveEnd(paper.job, paper.port, paper.analysis);
     Card card(paper, sheet);
     throatRows(card, paper, plan.throat);
     seatRows(card, paper, plan.throat);

@@ -34,7 +34,7 @@ Template templateOf(const BenchPaper& paper, std::size_t i)
     const auto& a = paper.analysis;
     const auto& u = paper.units;
     Template t{a.sections[i], {}, nullptr, {}, {}, {}};
-    const std::string name = judgement::stationName(a, paper.port, i);
+    const std::string name = analysis::stationName(a, paper.port, i);
     t.title = std::to_string(i + 1) + (name.empty() ? "" : ", " + name) +
               ", s = " + format(Position{paper.port.stations[i].s}, u);
     if (i < a.planned.size() && a.planned[i]) {

@@ -124,7 +124,7 @@ std::vector<std::vector<std::optional<Vector3>>> atNodes(const field::Mesh& mesh
 
 }  // namespace
 
-tl::expected<judgement::CellAir, std::string> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
+tl::expected<port_field::CellAir, std::string> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
 {
     const auto time = lastTime(folder);
     if (!time)
@@ -145,7 +145,7 @@ tl::expected<judgement::CellAir, std::string> readResult(const std::filesystem::
         return tl::unexpected(shear.error());
     if (shear->size() != exports::wallFaces(mesh).size())
         return tl::unexpected((*time / "wallShearStress").string() + ": has the walls of another shape or quality");
-    judgement::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), atNodes(mesh, *shear)};
+    port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), atNodes(mesh, *shear)};
     if (const std::string problem = problemOf(mesh, cells); !problem.empty())
         return tl::unexpected(time->string() + ": " + problem);
     return cells;

@@ -67,7 +67,7 @@ std::optional<geometry::Section> sectionOf(const json& record)
 
 }  // namespace
 
-json recordOf(const judgement::PortShape& shape)
+json recordOf(const port_field::PortShape& shape)
 {
     json sections = json::array();
     for (const geometry::PlacedSection& placed : shape.sections) {
@@ -87,7 +87,7 @@ json recordOf(const judgement::PortShape& shape)
     return {{"sections", sections}, {"obstacles", obstacles}, {"air_from_valve", shape.airFromValve}};
 }
 
-tl::expected<judgement::PortShape, std::string> shapeOf(const json& record)
+tl::expected<port_field::PortShape, std::string> shapeOf(const json& record)
 {
     const auto wrong = [](const std::string& what) { return tl::unexpected("shape: " + what); };
     const bool whole = record.is_object() && record.contains("sections") && record["sections"].is_array() &&
@@ -95,7 +95,7 @@ tl::expected<judgement::PortShape, std::string> shapeOf(const json& record)
                        record.contains("air_from_valve") && record["air_from_valve"].is_boolean();
     if (!whole)
         return wrong("sections, obstacles and air_from_valve are wanted");
-    judgement::PortShape shape;
+    port_field::PortShape shape;
     shape.airFromValve = record["air_from_valve"].get<bool>();
     constexpr std::size_t most = 400;
     if (record["sections"].size() < 2 || record["sections"].size() > most || record["obstacles"].size() > most)

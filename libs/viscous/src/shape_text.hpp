@@ -4,12 +4,12 @@
 #include <nlohmann/json.hpp>
 #include <tl/expected.hpp>
 
-#include "judgement/virtual_port.hpp"
+#include "port_field/virtual_port.hpp"
 
 namespace euryth::viscous {
 
 /// A shape as a record and back; or what is wrong with it. SI units.
-nlohmann::json recordOf(const judgement::PortShape& shape);
-tl::expected<judgement::PortShape, std::string> shapeOf(const nlohmann::json& record);
+nlohmann::json recordOf(const port_field::PortShape& shape);
+tl::expected<port_field::PortShape, std::string> shapeOf(const nlohmann::json& record);
 
 }  // namespace euryth::viscous

@@ -59,7 +59,7 @@ tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, c
                                           const std::stop_token& stop)
 {
     const auto begin = std::chrono::steady_clock::now();
-    const auto port = judgement::virtualPort(task.shape, exports::finenessOf(task.quality));
+    const auto port = port_field::virtualPort(task.shape, exports::finenessOf(task.quality));
     if (!port)
         return tl::unexpected("missing: " + port.missing);
     exports::CaseOptions how;
@@ -86,7 +86,7 @@ tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, c
     auto cells = readResult(folder, port->mesh());
     if (!cells)
         return tl::unexpected(cells.error());
-    solved.air = std::make_shared<const judgement::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
+    solved.air = std::make_shared<const port_field::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
     solved.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
     return solved;
 }

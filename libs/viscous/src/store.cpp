@@ -55,7 +55,7 @@ void append(std::vector<float>& list, const field::Vector3& v)
 std::vector<float> single(const std::vector<double>& values) { return {values.begin(), values.end()}; }
 
 /// The wall's shear in one list; where metal covers the wall there is no number.
-std::vector<float> shearOf(const judgement::CellAir& cells)
+std::vector<float> shearOf(const port_field::CellAir& cells)
 {
     constexpr double none = std::numeric_limits<double>::quiet_NaN();
     std::vector<float> list;
@@ -66,7 +66,7 @@ std::vector<float> shearOf(const judgement::CellAir& cells)
     return list;
 }
 
-std::optional<judgement::CellAir> cellsOf(const json& record, const field::Mesh& mesh)
+std::optional<port_field::CellAir> cellsOf(const json& record, const field::Mesh& mesh)
 {
     const auto velocity = floatsOf(record, "velocity_m_s");
     const auto pressure = floatsOf(record, "pressure_m2_s2");
@@ -80,7 +80,7 @@ std::optional<judgement::CellAir> cellsOf(const json& record, const field::Mesh&
     }
     if (!std::ranges::all_of(*energy, [](float k) { return k >= 0.0F; }))
         return std::nullopt;
-    judgement::CellAir cells;
+    port_field::CellAir cells;
     for (std::size_t i = 0; i < velocity->size(); i += 3)
         cells.velocity.push_back({(*velocity)[i], (*velocity)[i + 1], (*velocity)[i + 2]});
     cells.pressure.assign(pressure->begin(), pressure->end());
@@ -140,7 +140,7 @@ std::string textOf(const json& record, const char* key)
     return record.contains(key) && record[key].is_string() ? record[key].get<std::string>() : std::string();
 }
 
-std::optional<judgement::PortAir> airOf(const json& record)
+std::optional<port_field::PortAir> airOf(const json& record)
 {
     const auto flow = numberOf(record, "flow_m3_s", 1e-9, 100.0);
     const auto temperature = numberOf(record, "temperature_k", 150.0, 1500.0);
@@ -148,7 +148,7 @@ std::optional<judgement::PortAir> airOf(const json& record)
     const auto humidity = numberOf(record, "humidity", 0.0, 1.0);
     if (!flow || !temperature || !pressure || !humidity)
         return std::nullopt;
-    return judgement::PortAir{
+    return port_field::PortAir{
         VolumeFlow::fromSi(*flow), textOf(record, "flow_from"),
         air::AirState{Temperature::fromSi(*temperature), AbsolutePressure::fromSi(*pressure), *humidity}};
 }
@@ -226,7 +226,7 @@ std::string unsqueezed(std::string_view text)
 
 std::string packed(const StoredRun& run)
 {
-    const judgement::ViscousAir& air = *run.solved.air;
+    const port_field::ViscousAir& air = *run.solved.air;
     json record{{"format", kFormat},
                 {"version", kVersion},
                 {"port", run.port},
@@ -281,7 +281,7 @@ tl::expected<StoredRun, std::string> unpacked(std::string_view content)
     auto shape = record.contains("shape") ? shapeOf(record["shape"]) : shapeOf(json());
     if (!shape)
         return wrong(shape.error());
-    auto mesh = judgement::meshOf(*shape, exports::finenessOf(*quality));
+    auto mesh = port_field::meshOf(*shape, exports::finenessOf(*quality));
     if (!mesh)
         return wrong("shape: " + mesh.missing);
     auto cells = cellsOf(record, *mesh);
@@ -291,7 +291,7 @@ tl::expected<StoredRun, std::string> unpacked(std::string_view content)
         return wrong(problem);
     StoredRun run{textOf(record, "port"), textOf(record, "variant"), textOf(record, "finished"), {}};
     run.solved = {*quality, static_cast<int>(*cores), *seconds, historyOf(record),
-                  std::make_shared<const judgement::ViscousAir>(std::move(*shape), std::move(*mesh.value),
+                  std::make_shared<const port_field::ViscousAir>(std::move(*shape), std::move(*mesh.value),
                                                                 std::move(*cells), *at)};
     return run;
 }

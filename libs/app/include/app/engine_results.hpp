@@ -8,7 +8,7 @@
 
 #include "app/background.hpp"
 #include "app/workspace.hpp"
-#include "judgement/engine_run.hpp"
+#include "engine/engine_run.hpp"
 
 namespace euryth::app {
 
@@ -25,9 +25,9 @@ public:
     struct Curve {
         Who who = Who::AsItIs;
         std::string name;  ///< of the port or the plan
-        judgement::EngineModel model;
-        judgement::EngineRun run;                   ///< at the speed of peak power
-        std::optional<judgement::EngineRun> shift;  ///< at the speed to which it is revved
+        engine::EngineModel model;
+        engine::EngineRun run;                   ///< at the speed of peak power
+        std::optional<engine::EngineRun> shift;  ///< at the speed to which it is revved
         std::vector<planning::SpeedPoint> sweep;    ///< from a third of the peak's speed to a third over it
         std::vector<Speed> gasSpeed;                ///< in its smallest section, at the points of the filling
         geometry::AreaAt smallest;
@@ -47,12 +47,12 @@ public:
     };
     /// Or the words for what is missing. Asks for what has changed since; until that has arrived these are the results
     /// from before, of the same ports, or none.
-    [[nodiscard]] const judgement::Known<Results>& get();
+    [[nodiscard]] const Known<Results>& get();
     /// Whether other results than get()'s are on their way.
     [[nodiscard]] bool isWorking() const { return m_work.isWorking(); }
     [[nodiscard]] const QString& failure() const { return m_work.failure(); }
     /// Until the results of get() are those of the job as it is; for tests, and for pictures of the window.
-    [[nodiscard]] const judgement::Known<Results>& finish();
+    [[nodiscard]] const Known<Results>& finish();
 
     /// The other port that is shown beside (index into the job); the chosen one itself counts as none.
     void setOther(std::optional<std::size_t> port) { m_other = port; }
@@ -72,7 +72,7 @@ private:
     std::optional<std::size_t> m_other;
     Inputs m_inputs;
     quint64 m_document = 0;  ///< whose results these are
-    judgement::Known<Results> m_results;
+    Known<Results> m_results;
     Background m_work;
 };
 

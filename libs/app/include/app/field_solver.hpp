@@ -9,13 +9,13 @@
 #include <QObject>
 #include <QThreadPool>
 
-#include "judgement/virtual_port.hpp"
+#include "port_field/virtual_port.hpp"
 
 namespace euryth::app {
 
 /// A port with its field, and the ways of the air through its middle.
 struct SolvedPort {
-    judgement::VirtualPort port;
+    port_field::VirtualPort port;
     bool full = false;  ///< else coarse
     std::vector<std::vector<geometry::Point3>> streamlines;
 };
@@ -41,10 +41,10 @@ public:
         std::string missing;                       ///< why there is none
     };
     /// The best answer that is there; nothing where there is none yet.
-    [[nodiscard]] std::optional<Answer> find(const judgement::PortShape& shape) const;
+    [[nodiscard]] std::optional<Answer> find(const port_field::PortShape& shape) const;
 
     /// Wants an answer for a shape, the full one too or the coarse one alone.
-    void want(Lane lane, const judgement::PortShape& shape, bool full);
+    void want(Lane lane, const port_field::PortShape& shape, bool full);
     /// Drops what a lane is working on; coarse answers stay.
     void cancel(Lane lane);
     [[nodiscard]] bool isWorking(Lane lane) const { return at(lane).running; }
@@ -56,7 +56,7 @@ signals:
 
 private:
     struct Wish {
-        judgement::PortShape shape;
+        port_field::PortShape shape;
         bool full = false;
     };
     struct LaneState {
@@ -69,19 +69,19 @@ private:
     [[nodiscard]] LaneState& at(Lane lane) { return m_lanes[static_cast<std::size_t>(lane)]; }
     [[nodiscard]] const LaneState& at(Lane lane) const { return m_lanes[static_cast<std::size_t>(lane)]; }
     void start(Lane lane, Wish wish);
-    void take(Lane lane, quint64 ticket, const judgement::PortShape& shape, const Answer& answer);
-    void keep(const judgement::PortShape& shape, const Answer& answer);
+    void take(Lane lane, quint64 ticket, const port_field::PortShape& shape, const Answer& answer);
+    void keep(const port_field::PortShape& shape, const Answer& answer);
 
     static constexpr std::size_t kKept = 24;
     std::array<LaneState, kLanes> m_lanes;
-    std::list<std::pair<judgement::PortShape, Answer>> m_answers;  ///< the latest first
+    std::list<std::pair<port_field::PortShape, Answer>> m_answers;  ///< the latest first
     QThreadPool m_pool;
 };
 
 /// Ways of the air through the upright line in the middle of the window, as many as can be told apart.
-std::vector<std::vector<geometry::Point3>> waysThrough(const judgement::VirtualPort& port);
+std::vector<std::vector<geometry::Point3>> waysThrough(const port_field::VirtualPort& port);
 
 /// Solves a shape, with streamlines; what FieldSolver does in the background.
-FieldSolver::Answer solvePort(const judgement::PortShape& shape, bool full);
+FieldSolver::Answer solvePort(const port_field::PortShape& shape, bool full);
 
 }  // namespace euryth::app

@@ -19,7 +19,7 @@ struct RackSummary {
     QString meaning;  ///< what the number is
     std::array<Progress, 4> stages{};
     int openCalls = 0;
-    judgement::Severity worst = judgement::Severity::Note;
+    calls::Severity worst = calls::Severity::Note;
 };
 
 RackSummary rackSummary(const Workspace& workspace, std::size_t port);

@@ -3,7 +3,7 @@
 
 #include "app/background.hpp"
 #include "app/virtual_probe.hpp"
-#include "judgement/short_side_study.hpp"
+#include "port_field/short_side_study.hpp"
 
 namespace euryth::app {
 
@@ -16,9 +16,9 @@ public:
     ShortSideWork(const Workspace& workspace, const VirtualProbe& probe, QObject* parent = nullptr);
 
     struct Results {
-        std::optional<judgement::Known<std::vector<judgement::ShortSideVariant>>> variants;
-        std::optional<judgement::LocalChoke> choke;
-        std::optional<judgement::ShortSideHolds> holds;
+        std::optional<Known<std::vector<port_field::ShortSideVariant>>> variants;
+        std::optional<port_field::LocalChoke> choke;
+        std::optional<port_field::ShortSideHolds> holds;
     };
     [[nodiscard]] const Results& results() const { return m_results; }
     using State = Background::State;
@@ -38,7 +38,7 @@ signals:
 
 private:
     struct Inputs {
-        std::optional<judgement::PortShape> shape;
+        std::optional<port_field::PortShape> shape;
         std::optional<VolumeFlow> flow;
         job::Engine engine;
         job::Bench bench;

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/viscous_runs.hpp"
-#include "judgement/what_if.hpp"
+#include "port_field/what_if.hpp"
 
 namespace euryth::app {
 
@@ -26,18 +26,18 @@ public:
 
     /// One port with its air.
     struct Side {
-        judgement::Known<judgement::PortShape> shape;
+        Known<port_field::PortShape> shape;
         std::shared_ptr<const SolvedPort> solved;   ///< what is shown; null until it is known
-        std::optional<judgement::AirInPort> air;    ///< at the flow
+        std::optional<port_field::AirInPort> air;    ///< at the flow
         std::string missing;                        ///< why there is nothing, and nothing is coming
         std::shared_ptr<const SolvedPort> instant;  ///< the instant field, whatever is shown
-        std::optional<judgement::AirInPort> instantAir;
+        std::optional<port_field::AirInPort> instantAir;
         std::shared_ptr<const ViscousRuns::Result> viscous;  ///< the run of this shape; null where there is none
         double greatestDifference = 1.0;                     ///< between both, m/s
         /// The run, where it is its speeds that are shown.
-        [[nodiscard]] const judgement::ViscousAir* shownRun() const
+        [[nodiscard]] const port_field::ViscousAir* shownRun() const
         {
-            return air && air->source == judgement::SpeedSource::Viscous ? viscous->run.solved.air.get() : nullptr;
+            return air && air->source == analysis::SpeedSource::Viscous ? viscous->run.solved.air.get() : nullptr;
         }
     };
     /// The port as it is.
@@ -47,29 +47,29 @@ public:
     [[nodiscard]] bool isWorking() const;
     void cancel();
 
-    [[nodiscard]] const judgement::Known<judgement::PortAir>& flow() const { return m_flow; }
+    [[nodiscard]] const Known<port_field::PortAir>& flow() const { return m_flow; }
     /// That of the chosen port, whether anybody looks or not.
-    [[nodiscard]] judgement::Known<judgement::PortAir> flowOf(const job::Port& port) const;
+    [[nodiscard]] Known<port_field::PortAir> flowOf(const job::Port& port) const;
     /// A flow of one's own; nothing takes the measured one again.
     void setFlow(std::optional<VolumeFlow> flow);
 
-    [[nodiscard]] const judgement::TipPlace& tip() const { return m_tip; }
+    [[nodiscard]] const port_field::TipPlace& tip() const { return m_tip; }
     /// Moves the tip, and keeps it inside.
-    void setTip(judgement::TipPlace tip);
+    void setTip(port_field::TipPlace tip);
     /// Moves it along the runner to the chosen station.
     void tipToStation();
     /// By steps along the runner (toward the valve), to the left and to the roof.
     void stepTip(int along, int left, int up);
     static constexpr Length kStep = lengthFromMm(0.5);
-    [[nodiscard]] std::optional<judgement::TipReading> reading() const;
-    [[nodiscard]] std::optional<judgement::TipReading> otherReading() const;
+    [[nodiscard]] std::optional<port_field::TipReading> reading() const;
+    [[nodiscard]] std::optional<port_field::TipReading> otherReading() const;
     /// What the instant field reads there, where it is not shown itself.
-    [[nodiscard]] std::optional<judgement::TipReading> instantReading() const;
+    [[nodiscard]] std::optional<port_field::TipReading> instantReading() const;
 
     enum class Against { Pushes, Cuts, Plan };
     void setAgainst(Against against);
     [[nodiscard]] Against against() const { return m_against; }
-    [[nodiscard]] const std::vector<judgement::WallPush>& pushes() const { return m_pushes; }
+    [[nodiscard]] const std::vector<port_field::WallPush>& pushes() const { return m_pushes; }
     /// The depth by which a wall of a station is pushed.
     [[nodiscard]] Length pushAt(std::size_t station, geometry::Sector sector) const;
     /// Pushes a wall; `settled` tells that the hand has let go, so that the full answer is wanted too.
@@ -80,9 +80,9 @@ public:
     void setReach(Length reach);
 
     /// Speeds of a port to judge it by, at its measured flow; or what is missing.
-    [[nodiscard]] judgement::Known<judgement::ComputedSpeeds> speedsOf(const job::Port& port,
-                                                                       const judgement::PortAnalysis& measured,
-                                                                       judgement::SpeedSource source) const;
+    [[nodiscard]] Known<analysis::ComputedSpeeds> speedsOf(const job::Port& port,
+                                                                       const analysis::PortAnalysis& measured,
+                                                                       analysis::SpeedSource source) const;
 
     /// Readings of the computed field at the points of a probe set, at the flow of that set; empty where they are not
     /// known.
@@ -96,7 +96,7 @@ private:
     void followPort();
     void wantFields(bool settled);
     void refreshSides();
-    [[nodiscard]] judgement::Known<judgement::PortShape> otherShape() const;
+    [[nodiscard]] Known<port_field::PortShape> otherShape() const;
     void takeAnswer(Side& side);
     void takeRun(Side& side);
     void placeTip();
@@ -108,16 +108,16 @@ private:
     bool m_seen = false;
     Side m_present;
     Side m_other;
-    judgement::Known<judgement::PortAir> m_flow;
+    Known<port_field::PortAir> m_flow;
     std::optional<VolumeFlow> m_wished;
-    judgement::TipPlace m_tip;
+    port_field::TipPlace m_tip;
     bool m_placed = false;
     std::optional<std::size_t> m_port;
     quint64 m_identity = 0;  ///< what is set here belongs to the job of this identity,
     std::string m_id;        ///< and to its port of this name
     std::optional<std::size_t> m_station;
     Against m_against = Against::Pushes;
-    std::vector<judgement::WallPush> m_pushes;
+    std::vector<port_field::WallPush> m_pushes;
     Length m_reach = lengthFromMm(12.0);
 };
 

@@ -30,8 +30,8 @@ public:
     struct Wish {
         std::string port;     ///< its id
         std::string variant;  ///< "as it is", or what is done to it
-        judgement::PortShape shape;
-        judgement::PortAir at;
+        port_field::PortShape shape;
+        port_field::PortAir at;
         exports::Quality quality = exports::Quality::Coarse;
     };
     enum class State { Waiting, Running, Done, Failed, Stopped };
@@ -72,12 +72,12 @@ public:
         std::shared_ptr<const SolvedPort> solved;  ///< its field, as the views take it
     };
     /// The finest run of a shape, or null.
-    [[nodiscard]] std::shared_ptr<const Result> best(const judgement::PortShape& shape) const;
+    [[nodiscard]] std::shared_ptr<const Result> best(const port_field::PortShape& shape) const;
     /// All of a shape, the finest first.
-    [[nodiscard]] std::vector<std::shared_ptr<const Result>> all(const judgement::PortShape& shape) const;
+    [[nodiscard]] std::vector<std::shared_ptr<const Result>> all(const port_field::PortShape& shape) const;
     /// One of the same port and variant, but of another shape, where there is none of this one.
     [[nodiscard]] std::shared_ptr<const Result> stale(const std::string& port, const std::string& variant,
-                                                      const judgement::PortShape& shape) const;
+                                                      const port_field::PortShape& shape) const;
     /// What could not be read or kept, one a line.
     [[nodiscard]] QString trouble() const { return m_trouble; }
     /// Until nothing is under way or being read or kept; for tests, and for pictures of the window.
@@ -129,8 +129,8 @@ struct Wishes {
     std::vector<ViscousRuns::Wish> runs;
     std::vector<std::string> missing;  ///< what there is no run for, and why
 };
-/// `air`: at which the chosen port is run; the others at their own (judgement::portAir()).
-Wishes wishesOf(const Workspace& workspace, const judgement::Known<judgement::PortAir>& air, const RunChoice& choice);
+/// `air`: at which the chosen port is run; the others at their own (port_field::portAir()).
+Wishes wishesOf(const Workspace& workspace, const Known<port_field::PortAir>& air, const RunChoice& choice);
 
 /// The mesh that a run is compared with: the next coarser one, of the coarsest the next finer.
 exports::Quality secondMeshOf(exports::Quality quality);
@@ -139,10 +139,10 @@ exports::Quality secondMeshOf(exports::Quality quality);
 struct MeshChange {
     exports::Quality coarser;
     exports::Quality finer;
-    judgement::ViscousNumbers from;
-    judgement::ViscousNumbers to;
+    port_field::ViscousNumbers from;
+    port_field::ViscousNumbers to;
 };
 /// Between the two finest runs of a shape; nothing where there is only one.
-std::optional<MeshChange> meshChange(const ViscousRuns& runs, const judgement::PortShape& shape);
+std::optional<MeshChange> meshChange(const ViscousRuns& runs, const port_field::PortShape& shape);
 
 }  // namespace euryth::app

@@ -8,12 +8,12 @@
 #include <QObject>
 
 #include "app/document.hpp"
-#include "judgement/calls.hpp"
+#include "calls/calls.hpp"
 #include "units/units.hpp"
 
 namespace euryth::app {
 
-using judgement::Stage;
+using calls::Stage;
 
 /// What is chosen and how it is shown, beside the job itself: one port, station, probe set and point for the whole
 /// window, so that choosing one anywhere chooses it everywhere.
@@ -43,17 +43,17 @@ public:
     [[nodiscard]] const units::DisplayUnits& displayUnits() const { return m_units; }
 
     /// Results of a port (index into the job), worked out once after each change.
-    [[nodiscard]] const judgement::PortAnalysis& analysisOf(std::size_t port) const;
-    [[nodiscard]] const std::vector<judgement::Call>& callsOf(std::size_t port) const;
+    [[nodiscard]] const analysis::PortAnalysis& analysisOf(std::size_t port) const;
+    [[nodiscard]] const std::vector<calls::Call>& callsOf(std::size_t port) const;
     /// Results of the chosen port; an empty one when there is none.
-    [[nodiscard]] const judgement::PortAnalysis& analysis() const;
-    [[nodiscard]] const judgement::ProbeResult* probeResult() const;
+    [[nodiscard]] const analysis::PortAnalysis& analysis() const;
+    [[nodiscard]] const analysis::ProbeResult* probeResult() const;
 
     /// Whose speeds choke list, ratios and cuts are judged by; not a part of the job.
-    [[nodiscard]] judgement::SpeedSource speedSource() const { return m_speedSource; }
-    void setSpeedSource(judgement::SpeedSource source);
-    using SpeedsOf = std::function<judgement::Known<judgement::ComputedSpeeds>(
-        const job::Port& port, const judgement::PortAnalysis& measured, judgement::SpeedSource source)>;
+    [[nodiscard]] analysis::SpeedSource speedSource() const { return m_speedSource; }
+    void setSpeedSource(analysis::SpeedSource source);
+    using SpeedsOf = std::function<Known<analysis::ComputedSpeeds>(
+        const job::Port& port, const analysis::PortAnalysis& measured, analysis::SpeedSource source)>;
     /// Who knows computed speeds.
     void setSpeedsOf(SpeedsOf speedsOf) { m_speedsOf = std::move(speedsOf); }
     /// To be called when it knows others.
@@ -73,7 +73,7 @@ public:
     /// Lets everything that shows something look again, after something beside the job has changed.
     void refresh() { emit refreshed(); }
     /// Goes where a call points: its stage, station, probe set and point.
-    void goTo(const judgement::Call& call);
+    void goTo(const calls::Call& call);
 
     /// A quantity, place or sentence as it is shown now.
     [[nodiscard]] QString text(const Phrase& phrase) const;
@@ -95,16 +95,16 @@ private:
     void jobHasChanged();
     void keepSelectionValid();
     void dropJudgements();
-    [[nodiscard]] judgement::Known<judgement::ComputedSpeeds> speedsOf(const job::Port& port) const;
+    [[nodiscard]] Known<analysis::ComputedSpeeds> speedsOf(const job::Port& port) const;
 
     struct PortResults {
-        std::optional<judgement::PortAnalysis> analysis;
-        std::optional<std::vector<judgement::Call>> calls;
-        std::optional<judgement::Known<judgement::PortFlows>> flows;
+        std::optional<analysis::PortAnalysis> analysis;
+        std::optional<std::vector<calls::Call>> calls;
+        std::optional<Known<engine::PortFlows>> flows;
     };
-    [[nodiscard]] const judgement::Known<judgement::PortFlows>& flowsOf(std::size_t port) const;
+    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const;
 
-    judgement::SpeedSource m_speedSource = judgement::SpeedSource::Readings;
+    analysis::SpeedSource m_speedSource = analysis::SpeedSource::Readings;
     SpeedsOf m_speedsOf;
     Document m_document;
     std::optional<std::size_t> m_port;

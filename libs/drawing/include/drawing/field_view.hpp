@@ -10,7 +10,7 @@
 
 #include "drawing/theme.hpp"
 #include "field/slice.hpp"
-#include "judgement/virtual_air.hpp"
+#include "port_field/virtual_air.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {
@@ -64,15 +64,15 @@ struct FieldSectionScene {
 };
 /// What is drawn of a port: its speeds, or by how much they are over those of `against`, another field of its shape.
 struct FieldPicture {
-    const judgement::VirtualPort& port;
-    const judgement::AirInPort& air;
+    const port_field::VirtualPort& port;
+    const port_field::AirInPort& air;
     SpeedScale scale;
-    const judgement::VirtualPort* against = nullptr;
+    const port_field::VirtualPort* against = nullptr;
     units::DisplayUnits units;
 };
 /// The section of a solved port at `s`.
 FieldSectionScene fieldSection(const FieldPicture& picture, Length s);
-SpeedScale speedScale(const judgement::AirInPort& air);
+SpeedScale speedScale(const port_field::AirInPort& air);
 
 class FieldSectionView {
 public:
@@ -112,7 +112,7 @@ struct FieldLongScene {
     units::DisplayUnits units;
 };
 FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<geometry::Point3>>& streamlines,
-                         const std::optional<judgement::TipPlace>& tip);
+                         const std::optional<port_field::TipPlace>& tip);
 
 class FieldLongView {
 public:
@@ -129,6 +129,6 @@ private:
 };
 
 /// The place of the tip that belongs to a point of the side view (x, z), in the section's upright middle.
-judgement::TipPlace tipFromSide(const judgement::VirtualPort& port, geometry::Point side);
+port_field::TipPlace tipFromSide(const port_field::VirtualPort& port, geometry::Point side);
 
 }  // namespace euryth::drawing

@@ -11,7 +11,7 @@
 #include "drawing/theme.hpp"
 #include "geometry/loft.hpp"
 #include "job/job.hpp"
-#include "judgement/port_analysis.hpp"
+#include "analysis/port_analysis.hpp"
 
 namespace euryth::drawing {
 
@@ -27,7 +27,7 @@ struct LoftScene {
 };
 
 /// The port's own loft; walls at or under their reserve are coloured as danger.
-LoftScene loftScene(const job::Job& job, const job::Port& port, const judgement::PortAnalysis& analysis,
+LoftScene loftScene(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                     std::optional<std::size_t> chosen, const Theme& theme);
 
 /// Looks at the loft from all sides.

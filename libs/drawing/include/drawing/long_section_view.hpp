@@ -9,7 +9,7 @@
 #include "drawing/theme.hpp"
 #include "geometry/long_section.hpp"
 #include "job/job.hpp"
-#include "judgement/port_analysis.hpp"
+#include "analysis/port_analysis.hpp"
 
 namespace euryth::drawing {
 
@@ -31,7 +31,7 @@ struct LongSectionScene {
     QString missing;
 };
 
-LongSectionScene longSectionScene(const job::Port& port, const judgement::PortAnalysis& analysis,
+LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAnalysis& analysis,
                                   std::optional<std::size_t> chosen, const job::Reading* tip);
 
 class LongSectionView {

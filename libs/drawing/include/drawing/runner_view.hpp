@@ -12,7 +12,7 @@
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
-#include "judgement/calls.hpp"
+#include "calls/calls.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {
@@ -32,7 +32,7 @@ struct RunnerScene {
     };
     struct Mark {
         double s = 0.0;
-        judgement::Severity severity = judgement::Severity::Note;
+        calls::Severity severity = calls::Severity::Note;
     };
     /// A stretch that goes small, big, small.
     struct Bulge {
@@ -61,8 +61,8 @@ struct RunnerScene {
     [[nodiscard]] bool empty() const { return stations.size() < 2; }
 };
 
-RunnerScene runnerScene(const job::Port& port, const judgement::PortAnalysis& analysis,
-                        const std::vector<judgement::Call>& calls, std::optional<std::size_t> chosen,
+RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& analysis,
+                        const std::vector<calls::Call>& calls, std::optional<std::size_t> chosen,
                         const units::DisplayUnits& units);
 
 /// Index of the station nearest to a pixel of the horizontal axis.

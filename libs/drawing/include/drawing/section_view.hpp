@@ -12,7 +12,7 @@
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
-#include "judgement/port_analysis.hpp"
+#include "analysis/port_analysis.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {
@@ -45,7 +45,7 @@ struct SectionScene {
 };
 
 /// The colour scale that all maps of a port share: from its slowest to its fastest reading.
-std::pair<double, double> speedRange(const judgement::PortAnalysis& analysis);
+std::pair<double, double> speedRange(const analysis::PortAnalysis& analysis);
 
 /// Placed in a rectangle. Left in the picture is left as seen from the window.
 class SectionView {

@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-#include "judgement/virtual_port.hpp"
+#include "port_field/virtual_port.hpp"
 
 namespace euryth::exports {
 
@@ -19,14 +19,14 @@ struct CaseFile {
 /// The mesh as the Debian package `openfoam` reads it (constant/polyMesh: points, faces, owner, neighbour, boundary),
 /// metres, without the cells that metal blocks. Patches: `window` and `throat` (the open ends of the straight pieces),
 /// `windowSides` and `throatSides` (their walls), `wall` (the measured runner's, with boss and stem).
-std::vector<CaseFile> polyMesh(const judgement::VirtualPort& port);
+std::vector<CaseFile> polyMesh(const port_field::VirtualPort& port);
 
 /// The nodes of each face of the patch `wall`, in its order.
 std::vector<std::array<std::uint32_t, 4>> wallFaces(const field::Mesh& mesh);
 
 /// A whole case for that package's potentialFoam at a flow. Its flux is right; the velocity that it writes in three
 /// dimensions is not (seen with version 1912), so that only its speed is a yardstick for ours.
-std::vector<CaseFile> potentialCase(const judgement::VirtualPort& port, VolumeFlow flow);
+std::vector<CaseFile> potentialCase(const port_field::VirtualPort& port, VolumeFlow flow);
 
 /// How fine the mesh of a viscous run is: about 7,000, 22,000 and 53,000 cells.
 enum class Quality { Coarse, Normal, Fine };
@@ -43,7 +43,7 @@ struct CaseOptions {
 /// run alone, on several cores, or on a cluster. It ends before its last step where the
 /// residuals have fallen. With the velocity it writes the shear at the walls (wallShearStress), and means over the
 /// second half of the steps (UMean, pMean ...).
-std::vector<CaseFile> viscousCase(const judgement::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
+std::vector<CaseFile> viscousCase(const port_field::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
                                   const CaseOptions& options = {});
 
 /// Writes the files into a folder, which is made; what is there already under other names stays. Returns what is wrong,

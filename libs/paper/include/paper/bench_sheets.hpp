@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "judgement/valve_plan.hpp"
+#include "plans/valve_plan.hpp"
 #include "paper/sheet.hpp"
 #include "units/units.hpp"
 
@@ -11,7 +11,7 @@ namespace euryth::paper {
 struct BenchPaper {
     const job::Job& job;
     const job::Port& port;
-    const judgement::PortAnalysis& analysis;
+    const analysis::PortAnalysis& analysis;
     units::DisplayUnits units;  ///< of the numbers that are told; the drawings themselves are full size
 };
 
@@ -29,6 +29,6 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts);
 
 /// The plan of all stations as a table with headings, one row a station, lengths in mm and areas in mm2 as in the job
 /// file; an empty cell is unknown.
-std::vector<std::vector<std::string>> planTable(const job::Port& port, const judgement::PortAnalysis& analysis);
+std::vector<std::vector<std::string>> planTable(const job::Port& port, const analysis::PortAnalysis& analysis);
 
 }  // namespace euryth::paper

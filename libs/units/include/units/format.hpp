@@ -4,7 +4,7 @@
 #include <optional>
 #include <string>
 
-#include "quantities/phrase.hpp"
+#include "words/phrase.hpp"
 #include "quantities/quantities.hpp"
 #include "units/units.hpp"
 

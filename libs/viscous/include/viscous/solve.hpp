@@ -4,15 +4,15 @@
 #include <memory>
 
 #include "exports/flow_case.hpp"
-#include "judgement/viscous_air.hpp"
+#include "port_field/viscous_air.hpp"
 #include "viscous/run.hpp"
 
 namespace euryth::viscous {
 
 /// What is to be run.
 struct Task {
-    judgement::PortShape shape;
-    judgement::PortAir at;
+    port_field::PortShape shape;
+    port_field::PortAir at;
     exports::Quality quality = exports::Quality::Coarse;
     int cores = 1;
     std::chrono::seconds limit{3600};
@@ -25,7 +25,7 @@ struct Solved {
     int cores = 1;
     double seconds = 0.0;           ///< that it took, with everything
     std::vector<Progress> history;  ///< step by step
-    std::shared_ptr<const judgement::ViscousAir> air;
+    std::shared_ptr<const port_field::ViscousAir> air;
 };
 
 /// About how long a run takes, from runs of the demo's port (docs/benchmarks.md); `cores` share it, but not evenly.

@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "cutting/solve.hpp"
-#include "quantities/phrase.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::cutting {
 

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "geometry/area_curve.hpp"
-#include "quantities/phrase.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::geometry {
 

@@ -1,0 +1,455 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "analysis/port_analysis.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "air/isentropic.hpp"
+#include "geometry/valve_end.hpp"
+#include "geometry/wall_contour.hpp"
+#include "analysis/judged_speeds.hpp"
+#include "planning/area_plan.hpp"
+
+namespace euryth::analysis {
+
+namespace {
+
+using geometry::index;
+using geometry::kSectors;
+
+/// Names in a list: "bore, stroke and rod".
+std::string joined(const std::vector<std::string>& names)
+{
+    std::string text;
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        if (i > 0)
+            text += i + 1 < names.size() ? ", " : " and ";
+        text += names[i];
+    }
+    return text;
+}
+
+std::vector<geometry::AreaAt> netAreas(const job::Port& port)
+{
+    std::vector<geometry::AreaAt> areas;
+    for (const job::Station& station : port.stations)
+        areas.push_back({station.s, job::netArea(station)});
+    return areas;
+}
+
+/// Sums of the branches' areas at the stations of any of them, where all are measured.
+std::vector<geometry::AreaAt> branchSums(const job::Job& job, const job::Port& port)
+{
+    std::vector<geometry::AreaCurve> curves;
+    std::vector<Length> places;
+    const auto branches = job::branchesOf(job, port);
+    for (const job::Port* branch : branches) {
+        if (branch->stations.size() < 2)
+            return {};
+        curves.emplace_back(netAreas(*branch));
+        for (const job::Station& station : branch->stations)
+            places.push_back(station.s);
+    }
+    std::ranges::sort(places);
+    const auto end = std::ranges::unique(places, [](Length a, Length b) { return b - a < Length::fromSi(1e-9); });
+    places.erase(end.begin(), end.end());
+    std::vector<geometry::AreaAt> sums;
+    for (const Length s : places) {
+        const bool everywhere =
+            std::ranges::all_of(curves, [&](const auto& c) { return c.start() <= s && s <= c.end(); });
+        if (!everywhere || (!port.stations.empty() && s <= port.stations.back().s))
+            continue;
+        Area sum;
+        for (const geometry::AreaCurve& curve : curves)
+            sum += curve.at(s);
+        sums.push_back({s, sum});
+    }
+    return sums;
+}
+
+Known<geometry::AreaCurve> areaCurve(const job::Job& job, const job::Port& port)
+{
+    std::vector<geometry::AreaAt> knots = netAreas(port);
+    const auto sums = branchSums(job, port);
+    knots.insert(knots.end(), sums.begin(), sums.end());
+    if (port.stations.empty() || knots.size() < 2)
+        return {std::nullopt, "at least two measured stations"};
+    return {geometry::AreaCurve(std::move(knots)), {}};
+}
+
+void placeInHead(const job::Port& port, PortAnalysis& analysis)
+{
+    const char* needs = "poses, or straight length, turn, short-side radius and height";
+    analysis.sections = job::sectionsOf(port);
+    analysis.poses = job::posesOf(port);
+    if (analysis.poses.empty() || analysis.poses.size() < 3) {
+        analysis.floorRadius.missing = analysis.floorApex.missing = analysis.turnEnd.missing = needs;
+        return;
+    }
+    std::vector<geometry::SideCut> cuts;
+    std::vector<geometry::StationHeight> heights;
+    for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
+        const Length height = geometry::boxOf(analysis.sections[i]).height;
+        cuts.push_back(geometry::sideCut(analysis.poses[i], height));
+        heights.push_back({port.stations[i].s, height});
+    }
+    analysis.floorRadius = {geometry::floorRadius(analysis.poses, cuts), "a turn toward the deck"};
+    analysis.floorApex = {geometry::floorApex(cuts), {}};
+    const job::RunnerLayout& r = port.runner;
+    if (r.straight && r.turn && port.shortSide.radius && port.shortSide.height) {
+        analysis.turnEnd.value =
+            geometry::turnEnd({*r.straight, *r.turn, *port.shortSide.radius, *port.shortSide.height}, heights);
+    }
+}
+
+void valveEnd(const job::Port& port, PortAnalysis& analysis)
+{
+    analysis.seat = {job::seatStack(port.valve), "valve diameter and every cut's angle and width"};
+    analysis.valve = {job::valveGeometry(port.valve), "valve, stem and the seat's cuts"};
+    const auto throat = job::throatOf(port.valve);
+    if (throat && port.valve.diameter)
+        analysis.throatShare.value = geometry::throatShare(*throat, *port.valve.diameter);
+    else
+        analysis.throatShare.missing = "throat (or seat cuts) and valve diameter";
+}
+
+Known<Length> coreShift(const job::Port& port)
+{
+    double sum = 0.0;
+    int count = 0;
+    for (const job::Station& station : port.stations) {
+        const auto& left = station.wall.at[index(geometry::Sector::Left)];
+        const auto& right = station.wall.at[index(geometry::Sector::Right)];
+        if (!left || !right)
+            continue;
+        sum += (*right - *left).si() / 2.0;
+        ++count;
+    }
+    if (count == 0)
+        return {std::nullopt, "left and right walls of at least one station"};
+    return {Length::fromSi(sum / count), {}};
+}
+
+std::optional<WindowStep> windowStep(const job::Opening& opening, const PortAnalysis& analysis)
+{
+    const auto shape = opening.shape();
+    if (!shape || analysis.sections.empty())
+        return std::nullopt;
+    const geometry::Box window = geometry::boxOf(analysis.sections.front());
+    const Length left = opening.shiftLeft.value_or(Length{});
+    const Length up = opening.shiftUp.value_or(Length{});
+    const Length wide = (window.width - shape->width) / 2.0;
+    const Length high = (window.height - shape->height) / 2.0;
+    return WindowStep{wide - left, wide + left, high - up, high + up};
+}
+
+geometry::AirDirection airDirection(const job::Port& port)
+{
+    return port.side == job::Side::Intake ? geometry::AirDirection::WindowToValve
+                                          : geometry::AirDirection::ValveToWindow;
+}
+
+geometry::FindingLimits findingLimits(const job::House& house)
+{
+    geometry::FindingLimits limits;
+    limits.smallBigSmall = house.smallBigSmall;
+    return limits;
+}
+
+PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
+{
+    PlaceNames places;
+    for (const geometry::Finding& f : analysis.findings) {
+        if (f.kind == geometry::FindingKind::Pinch)
+            places.pinch = job::stationNear(port, f.s);
+    }
+    std::vector<double> turned;  // away from the window's heading, in whatever plane
+    for (const geometry::Pose& pose : analysis.poses)
+        turned.push_back(geometry::turnBetween(analysis.poses.front(), pose).si());
+    if (turned.size() < 3 || turned.back() < angleFromDegrees(10.0).si())
+        return places;
+    const double half = turned.back() / 2.0;
+    const auto middle = std::ranges::min_element(turned, {}, [&](double t) { return std::abs(t - half); });
+    places.shortSide = static_cast<std::size_t>(middle - turned.begin());
+    for (std::size_t i = *places.shortSide + 1; i + 1 < port.stations.size(); ++i) {
+        if (!places.bowl || job::netArea(port.stations[i]) > job::netArea(port.stations[*places.bowl]))
+            places.bowl = i;
+    }
+    return places;
+}
+
+Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
+{
+    // Exhaust demand is blow-down, another sum than filling; it is not built, so it is not guessed.
+    if (port.side == job::Side::Exhaust)
+        return {std::nullopt, "the sum for exhaust ports, which is not built yet"};
+    const auto charge = chargeAir(job);
+    std::vector<std::string> missing;
+    const auto need = [&](bool known, const char* name) {
+        if (!known)
+            missing.emplace_back(name);
+    };
+    need(job.engine.bore.has_value(), "bore");
+    need(job.engine.stroke.has_value(), "stroke");
+    need(job.engine.rod.has_value(), "rod length");
+    need(job.engine.peakRpm.has_value(), "rpm of peak power");
+    need(charge.has_value(), "bench air (temperature, pressure, humidity)");
+    if (!missing.empty())
+        return {std::nullopt, joined(missing)};
+    return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
+                             *job.engine.peakRpm,
+                             job.house.limitingMach,
+                             *charge,
+                             flowShare(job, port)},
+            {}};
+}
+
+void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    analysis.suggested.resize(port.stations.size());
+    if (analysis.demand && analysis.areas) {
+        analysis.wantedArea = planning::wantedArea(*analysis.demand);
+        const auto areas = planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
+        std::ranges::copy(areas, analysis.suggested.begin());
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const auto& typed = port.stations[i].planArea;
+        analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
+    }
+    if (!analysis.areas || std::ranges::none_of(analysis.plan, [](const auto& p) { return p.has_value(); }))
+        return;
+    std::vector<geometry::AreaAt> planned = netAreas(port);
+    if (planned.size() < 2)
+        return;
+    for (std::size_t i = 0; i < planned.size(); ++i)
+        planned[i].area = analysis.plan[i].value_or(planned[i].area);
+    analysis.planFindings = geometry::findAlongRunner(geometry::AreaCurve(std::move(planned)), airDirection(port),
+                                                      findingLimits(job.house));
+}
+
+/// How far the window may grow before it reaches the gasket's edge.
+void limitByGasket(const WindowStep& step, cutting::CutStation& window)
+{
+    using geometry::Sector;
+    const auto limit = [&](Sector s, Length most) { window.toGasket[index(s)] = std::max(Length{}, most); };
+    const Length left = -step.left;
+    const Length right = -step.right;
+    const Length roof = -step.roof;
+    const Length floor = -step.floor;
+    limit(Sector::Left, left);
+    limit(Sector::Right, right);
+    limit(Sector::Roof, roof);
+    limit(Sector::Floor, floor);
+    limit(Sector::RoofLeft, std::min(roof, left));
+    limit(Sector::RoofRight, std::min(roof, right));
+    limit(Sector::FloorLeft, std::min(floor, left));
+    limit(Sector::FloorRight, std::min(floor, right));
+}
+
+cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+{
+    cutting::CutProblem problem;
+    problem.limits.gaugeError = job.house.gaugeError;
+    problem.limits.greatestCut = job.house.greatestCut;
+    problem.limits.fastRatio = job.house.fastRatio;
+    problem.limits.deadRatio = job.house.deadRatio;
+    problem.limits.leastGain = job.house.leastGain;
+    problem.speedsFrom = analysis.speedsFrom;
+    const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        cutting::CutStation cut;
+        cut.s = station.s;
+        cut.section = analysis.sections[i];
+        cut.blocked = job::area(station.section) - job::netArea(station);
+        cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
+        cut.plan = analysis.plan[i];
+        cut.wall = station.wall.at;
+        for (const geometry::Sector s : kSectors) {
+            cut.reserve[index(s)] =
+                station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
+        }
+        cut.speedRatio = ratios[i];
+        if (i == 0 && analysis.gasketStep)
+            limitByGasket(*analysis.gasketStep, cut);
+        problem.stations.push_back(cut);
+    }
+    return problem;
+}
+
+planning::SectionRoom roomOf(const cutting::CutStation& station, const cutting::CutLimits& limits)
+{
+    planning::SectionRoom room{};
+    for (const geometry::Sector s : kSectors)
+        room[index(s)] = cutting::depthBound(station, s, limits).greatest;
+    return room;
+}
+
+/// The largest net area that a section of the same kind can have inside its walls.
+std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
+{
+    constexpr double moreThanAny = 4.0;
+    std::vector<Area> areas;
+    for (const cutting::CutStation& station : problem.stations) {
+        const planning::SectionWish wish{geometry::area(station.section) * moreThanAny, {}, {}};
+        areas.push_back(planning::planSection(station.section, roomOf(station, problem.limits), wish).area -
+                        station.blocked);
+    }
+    return areas;
+}
+
+/// The shape that each station's plan asks for, inside what its walls can give.
+void planShapes(const job::Port& port, const cutting::CutProblem& problem, PortAnalysis& analysis)
+{
+    analysis.planned.resize(port.stations.size());
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const cutting::CutStation& cut = problem.stations[i];
+        if (!cut.plan)
+            continue;
+        const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].planWidth,
+                                         port.stations[i].planHeight};
+        analysis.planned[i] = planning::planSection(cut.section, roomOf(cut, problem.limits), wish);
+    }
+}
+
+void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    if (port.stations.size() < 2) {
+        analysis.cutProblem.missing = "at least two measured stations";
+        return;
+    }
+    if (!analysis.areas) {
+        analysis.cutProblem.missing = analysis.areas.missing;
+        return;
+    }
+    cutting::CutProblem problem = cutProblem(job, port, analysis);
+    analysis.reachable = reachableAreas(problem);
+    planShapes(port, problem, analysis);
+    const bool anyPlan = std::ranges::any_of(analysis.plan, [](const auto& p) { return p.has_value(); });
+    const bool anyProbe =
+        std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
+    if (!anyPlan && !anyProbe) {
+        analysis.cutProblem.missing = "a planned area or a probe set; for a suggested plan: " + analysis.demand.missing;
+        return;
+    }
+    analysis.cut = cutting::planCuts(problem);
+    analysis.cutProblem.value = std::move(problem);
+}
+
+}  // namespace
+
+std::optional<air::AirState> roomAir(const job::Bench& bench)
+{
+    if (!bench.temperature || !bench.pressure || !bench.humidity)
+        return std::nullopt;
+    return air::AirState{*bench.temperature, *bench.pressure, *bench.humidity};
+}
+
+std::optional<air::AirState> chargeAir(const job::Job& job)
+{
+    auto air = roomAir(job.bench);
+    if (!air)
+        return std::nullopt;
+    const job::Manifold& manifold = job.engine.manifold;
+    if (!manifold.pressure && !manifold.temperature)
+        return air;
+    return air::broughtTo(*air, manifold.temperature.value_or(air->temperature),
+                          manifold.pressure.value_or(air->pressure));
+}
+
+Length WindowStep::greatest() const { return std::max({abs(left), abs(right), abs(roof), abs(floor)}); }
+
+bool endsInThroat(const job::Port& port)
+{
+    const auto throat = job::throatOf(port.valve);
+    if (!throat || port.stations.empty())
+        return false;
+    constexpr double sameArea = 0.03;
+    const Area last = job::area(port.stations.back().section);
+    return std::abs(last / geometry::throatNetArea(*throat, Length{}) - 1.0) < sameArea;
+}
+
+double flowShare(const job::Job& job, const job::Port& port)
+{
+    if (!port.isBranch() && !port.cylinder)
+        return 1.0;
+    double all = 0.0;
+    double count = 0.0;
+    bool known = true;
+    for (const job::Port& other : job.ports) {
+        if (other.side != port.side || other.parent != port.parent ||
+            (!port.isBranch() && other.cylinder != port.cylinder))
+            continue;
+        const double diameter = other.valve.diameter.value_or(Length{}).si();
+        known = known && diameter > 0.0;
+        all += diameter * diameter;
+        count += 1.0;
+    }
+    if (!known)
+        return 1.0 / count;
+    const double own = port.valve.diameter->si();
+    return own * own / all;
+}
+
+PortAnalysis measure(const job::Job& job, const job::Port& port)
+{
+    PortAnalysis analysis;
+    analysis.splits = !job::branchesOf(job, port).empty();
+    placeInHead(port, analysis);
+    valveEnd(port, analysis);
+    analysis.coreShift = coreShift(port);
+    analysis.manifoldStep = windowStep(port.manifold, analysis);
+    analysis.gasketStep = windowStep(port.gasket, analysis);
+    analysis.areas = areaCurve(job, port);
+    if (analysis.areas) {
+        analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), findingLimits(job.house));
+        analysis.places = findPlaces(analysis, port);
+    }
+    return analysis;
+}
+
+PortAnalysis analyse(const job::Job& job, const job::Port& port)
+{
+    return analyse(job, port, SpeedSource::Readings, {});
+}
+
+PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource source,
+                     const Known<ComputedSpeeds>& speeds)
+{
+    PortAnalysis analysis = measure(job, port);
+    analysis.demand = demandOf(job, port);
+    planAreas(job, port, analysis);
+    for (std::size_t i = 0; i < port.probes.size(); ++i)
+        analysis.probes.push_back(probeResult(job, port, analysis, i));
+    if (source != SpeedSource::Readings)
+        takeSpeeds(job, port, source, speeds, analysis);
+    planCut(job, port, analysis);
+    return analysis;
+}
+
+std::string pointName(probing::GridPoint p)
+{
+    constexpr double third = 1.0 / 3.0;
+    const std::string up = p.v > third ? "roof" : p.v < -third ? "floor" : "";
+    const std::string across = p.u > third ? "left" : p.u < -third ? "right" : "";
+    if (up.empty() && across.empty())
+        return "middle";
+    return up + (up.empty() || across.empty() ? "" : " ") + across;
+}
+
+std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
+{
+    if (station == 0)
+        return port.isBranch() ? "branch" : "window";
+    if (station == analysis.places.pinch)
+        return "pinch";
+    if (station == analysis.places.shortSide)
+        return "short side";
+    if (station == analysis.places.bowl)
+        return "bowl";
+    if (station + 1 < port.stations.size())
+        return "";
+    return analysis.splits ? "split" : "throat";
+}
+
+}  // namespace euryth::analysis

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "kit/form_builder.hpp"
+#include "kit/entry_view.hpp"
+
+namespace euryth::widgets {
+
+/// Two columns of fields.
+QGridLayout* newGrid();
+QLabel* heading(const QString& text);
+/// A label whose text is worked out anew after every change.
+QLabel* liveLabel(Context context, std::function<QString()> text);
+/// A table of a fixed number of visible rows.
+EntryView* newTable(Context context, app::EntryTable* table, MessageLine& messages, const char* name, int rows);
+/// Applies a change to the chosen port as one undo step.
+void editPort(Context context, const QString& text, const std::function<void(job::Port&)>& change);
+/// The two buttons under a list.
+QWidget* listButtons(const QString& add, const QString& remove, const std::function<void()>& adding,
+                     const std::function<void()>& removing);
+
+/// Calls `shown` whenever the widget is shown.
+void whenShown(QWidget* widget, const std::function<void()>& shown);
+/// Calls `refresh` when the widget is shown and after each change while it is: for what takes long to work out.
+void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh);
+
+}  // namespace euryth::widgets

@@ -1,0 +1,149 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+
+#include <QFrame>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+#include <QWidget>
+
+#include "app/binding.hpp"
+#include "kit/look.hpp"
+
+namespace euryth::widgets {
+
+/// A framed area with a title and room for controls at the title's right.
+class Panel : public QFrame {
+    Q_OBJECT
+
+public:
+    explicit Panel(const QString& title, QWidget* parent = nullptr);
+    void setTitle(const QString& title);
+    /// A second line of text beside the title.
+    void setNote(const QString& note) { m_note->setText(note); }
+    void addTool(QWidget* tool);
+    [[nodiscard]] QVBoxLayout* body() const { return m_body; }
+
+private:
+    QLabel* m_title;
+    QLabel* m_note;
+    QHBoxLayout* m_head;
+    QVBoxLayout* m_body;
+};
+
+/// A label in second ink.
+QLabel* quietLabel(const QString& text, QWidget* parent = nullptr);
+
+/// A label in second ink that never asks for room: what does not fit ends in dots, all of it is in the tooltip.
+class ShortLabel : public QLabel {
+    Q_OBJECT
+
+public:
+    explicit ShortLabel(QWidget* parent = nullptr);
+    void setWhole(const QString& text);
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void shorten();
+
+    QString m_whole;
+};
+
+/// Lets a stack ask for no more room than its shown page needs.
+void askForShownOnly(QStackedWidget* stack);
+
+/// Text for what is refused, with a mark, or a quiet hint when nothing is.
+class MessageLine : public QLabel {
+    Q_OBJECT
+
+public:
+    explicit MessageLine(QWidget* parent = nullptr);
+    void setHint(const QString& hint);
+    void showError(const QString& text);
+    void clearError();
+    [[nodiscard]] bool hasError() const { return !m_error.isEmpty(); }
+
+private:
+    void refresh();
+
+    QString m_hint;
+    QString m_error;
+};
+
+/// One number with its label and unit. What cannot be read stays as typed, marked, with the reason under it.
+class FieldEdit : public QWidget {
+    Q_OBJECT
+
+public:
+    /// `binding` is asked for anew at each refresh, so that it can follow what is chosen; nothing disables the field.
+    using BindingSource = std::function<std::optional<app::FieldBinding>()>;
+    FieldEdit(Context context, BindingSource source, QWidget* parent = nullptr);
+
+    [[nodiscard]] QLineEdit* edit() const { return m_edit; }
+    [[nodiscard]] QString reason() const { return m_reason->text(); }
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    void refresh();
+    void commit();
+    void setRefused(const QString& reason);
+
+    Context m_context;
+    BindingSource m_source;
+    QLabel* m_label;
+    QLineEdit* m_edit;
+    QLabel* m_unit;
+    QLabel* m_reason;
+    bool m_selectOnRelease = false;  ///< of the mouse that has brought the hand here
+};
+
+/// One text of the job with its label; committed like a number, as one undo step.
+class TextEdit : public QWidget {
+    Q_OBJECT
+
+public:
+    /// Reads and writes the text; a source that is null disables the field.
+    struct Source {
+        QString label;
+        QString tip;
+        std::function<QString()> get;
+        std::function<QString(const QString&)> set;  ///< returns what is wrong, or an empty text
+    };
+    TextEdit(Context context, Source source, QWidget* parent = nullptr);
+    [[nodiscard]] QLineEdit* edit() const { return m_edit; }
+
+private:
+    void refresh();
+    void commit();
+
+    Context m_context;
+    Source m_source;
+    QLineEdit* m_edit;
+    QLabel* m_reason;
+};
+
+/// A widget that paints something of the workspace, and repaints when that changes.
+class Canvas : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit Canvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    [[nodiscard]] app::Workspace& workspace() const { return m_context.workspace; }
+    [[nodiscard]] const drawing::Theme& theme() const { return m_context.look.theme(); }
+    [[nodiscard]] QRectF area() const { return QRectF(rect()); }
+
+private:
+    Context m_context;
+};
+
+}  // namespace euryth::widgets

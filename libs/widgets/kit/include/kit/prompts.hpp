@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include <QString>
+
+#include "app/port_edits.hpp"
+#include "app/recovery.hpp"
+#include "geometry/outline.hpp"
+#include "kit/look.hpp"
+#include "paper/bench_sheets.hpp"
+
+namespace euryth::widgets {
+
+/// Which measurements of a port go to which others.
+struct CopyRequest {
+    std::vector<std::size_t> targets;
+    app::CopyChoice choice;
+};
+
+/// A lift curve out of a table, and whose it is.
+struct LiftRequest {
+    bool intake = true;
+    std::vector<job::LiftPoint> table;
+};
+
+/// What the window asks a person, as functions, so that tests can answer.
+struct Prompts {
+    enum class Unsaved { Save, Discard, Cancel };
+    enum class Leftover { Recover, Discard, Later };
+    std::function<QString(QWidget*)> openPath;
+    std::function<QString(QWidget*, const QString& suggestion)> savePath;
+    std::function<Unsaved(QWidget*, const QString& name)> unsaved;
+    std::function<void(QWidget*, const QString& title, const QString& text)> tell;
+    /// A file to take something out of.
+    std::function<QString(QWidget*, const QString& title, const QString& filter)> takeFrom;
+    enum class Held { Cancel, Copy, TakeOver };
+    /// A job is open elsewhere: open its content as a job of its own, or take it over?
+    std::function<Held(QWidget*, const QString& holder)> openHeld;
+    enum class Outside { Cancel, Overwrite, Elsewhere, TakeTheirs };
+    /// Somebody else has changed the file of the open job; `both` says how the two differ.
+    std::function<Outside(QWidget*, const QString& both)> changedOutside;
+    /// A save has failed: try another place?
+    std::function<bool(QWidget*, const QString& problem)> saveElsewhere;
+    std::function<Leftover(QWidget*, const app::Recovery::Left&)> leftover;
+    std::function<std::optional<app::GuideAnswers>(QWidget*, Context)> guide;
+    std::function<std::optional<CopyRequest>(QWidget*, const job::Job&, std::size_t from)> copyTo;
+    std::function<std::optional<std::size_t>(QWidget*, const job::Job&, std::size_t with)> swapWith;
+    std::function<std::optional<std::vector<job::Station>>(QWidget*, Context, const QString& table)> importStations;
+    std::function<std::optional<geometry::Outline>(QWidget*, Context, const QImage&)> trace;
+    /// A known length, in metres; nothing where there is none.
+    std::function<std::optional<Length>(QWidget*, Context, const QString& question)> knownLength;
+    /// A file to be written.
+    std::function<QString(QWidget*, const QString& title, const QString& suggestion, const QString& filter)> writeTo;
+    std::function<std::optional<LiftRequest>(QWidget*, Context, const QString& table)> lifts;
+    /// Shows what a set of house rules would change: take it?
+    std::function<bool(QWidget*, Context, const job::House&)> takeHouse;
+    std::function<std::optional<paper::Parts>(QWidget*)> sheets;
+};
+
+}  // namespace euryth::widgets

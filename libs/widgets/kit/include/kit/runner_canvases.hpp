@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "drawing/long_section_view.hpp"
+#include "drawing/peel_view.hpp"
+#include "drawing/runner_view.hpp"
+#include "drawing/section_view.hpp"
+#include "engine/engine_model.hpp"
+#include "kit/parts.hpp"
+
+namespace euryth::widgets {
+
+/// The runner laid out straight, always visible; a click chooses the station, arrow keys step.
+class RibbonCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    static constexpr int kHeight = 146;
+    explicit RibbonCanvas(Context context, QWidget* parent = nullptr);
+    [[nodiscard]] QSize sizeHint() const override { return {600, maximumHeight()}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    [[nodiscard]] drawing::RunnerScene scene() const;
+    void chooseAt(QPointF p);
+};
+
+/// The area curve with the plan's handles: drag one, or move the chosen one with the up and down keys.
+class AreaCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit AreaCanvas(Context context, QWidget* parent = nullptr);
+
+    /// Where a station's handle is, in pixels, for whoever drives the mouse.
+    [[nodiscard]] QPointF handleOf(std::size_t station) const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    [[nodiscard]] drawing::RunnerScene scene() const;
+    void setPlan(std::size_t station, Area area, int group);
+    /// What the planned area of a station means, while its handle is dragged.
+    [[nodiscard]] QStringList handleLines(std::size_t station) const;
+
+    std::optional<std::size_t> m_grabbed;
+    std::optional<drawing::AxisMap> m_frozenAxis;  ///< the axis keeps still while a handle is dragged
+    int m_group = 0;
+    Known<engine::EngineModel> m_model;  ///< when the handle was grabbed; a plan does not change it
+};
+
+}  // namespace euryth::widgets

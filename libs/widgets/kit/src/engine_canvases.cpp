@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "kit/engine_canvases.hpp"
+
+#include <QPainter>
+
+namespace euryth::widgets {
+
+using drawing::LineStyle;
+using units::Kind;
+using Who = app::EngineResults::Who;
+using Curve = app::EngineResults::Curve;
+
+namespace {
+
+drawing::ChartScene chart(const app::Workspace& workspace, const QString& title, const QString& xTitle, Kind xKind,
+                          Kind yKind)
+{
+    drawing::ChartScene scene;
+    scene.title = title;
+    scene.xTitle = xTitle;
+    scene.xKind = xKind;
+    scene.yKind = yKind;
+    scene.units = workspace.displayUnits();
+    return scene;
+}
+
+LineStyle styleOf(Who who)
+{
+    return who == Who::AsItIs ? LineStyle::Now : who == Who::Plan ? LineStyle::Plan : LineStyle::Other;
+}
+
+LineStyle thinOf(Who who)
+{
+    return who == Who::AsItIs ? LineStyle::NowThin : who == Who::Plan ? LineStyle::PlanThin : LineStyle::OtherThin;
+}
+
+void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResults& results, const std::string& missing)
+{
+    for (auto& c : charts)
+        c.missing = whyNone(results, missing);
+}
+
+void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& results)
+{
+    scene.marks.push_back({results.rpm.si(), Canvas::tr("peak")});
+    if (results.shiftRpm)
+        scene.marks.push_back({results.shiftRpm->si(), Canvas::tr("shift")});
+}
+
+}  // namespace
+
+QString whyNone(const app::EngineResults& results, const std::string& missing)
+{
+    if (results.isWorking())
+        return Canvas::tr("Being worked out…");
+    if (!results.failure().isEmpty())
+        return Canvas::tr("Could not be worked out: %1").arg(results.failure());
+    return Canvas::tr("Not known yet. Missing: %1.").arg(QString::fromStdString(missing));
+}
+
+QString curveName(const Curve& curve)
+{
+    const QString name = QString::fromStdString(curve.name);
+    switch (curve.who) {
+    case Who::AsItIs: return Canvas::tr("%1 as it is").arg(name);
+    case Who::Plan: return Canvas::tr("its plan \"%1\"").arg(name);
+    case Who::Other: return name;
+    }
+    return name;
+}
+
+EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent)
+    : Canvas(context, parent),
+      m_results(results),
+      m_shows(shows)
+{
+    setObjectName(shows == Shows::Filling  ? QStringLiteral("fillingCanvas")
+                  : shows == Shows::Runner ? QStringLiteral("runnerFlowCanvas")
+                                           : QStringLiteral("crankCanvas"));
+    setMinimumHeight(200);
+    setAccessibleName(shows == Shows::Filling  ? tr("Filling of the cylinder")
+                      : shows == Shows::Runner ? tr("Flow along the runner on bench and engine")
+                                               : tr("Piston, gas and valve over the crank"));
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::charts() const
+{
+    switch (m_shows) {
+    case Shows::Filling: return filling();
+    case Shows::Runner: return runner();
+    case Shows::Crank: return crank();
+    }
+    return {};
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::filling() const
+{
+    const QString crankTitle = tr("crank after top dead centre, °");
+    std::vector<drawing::ChartScene> charts{
+        chart(workspace(), tr("Depression in the cylinder, %1").arg(workspace().symbol(Kind::Depression)), crankTitle,
+              Kind::Angle, Kind::Depression),
+        chart(workspace(), tr("Volumetric efficiency, %"), tr("rpm"), Kind::Rotation, Kind::Percent),
+        chart(workspace(), tr("Mach number at the stations, at peak power"),
+              tr("from the window, %1").arg(workspace().symbol(Kind::Position)), Kind::Position, Kind::Number),
+        chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
+    const auto& results = m_results.get();
+    if (!results) {
+        setMissing(charts, m_results, results.missing);
+        return charts;
+    }
+    const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &planning::SpeedPoint::meanFlow).meanFlow;
+    for (const Curve& curve : results->curves) {
+        for (auto& c : charts)
+            c.lines.push_back({curveName(curve), styleOf(curve.who), {}});
+        for (const auto& p : curve.run.filling.points)
+            charts[0].lines.back().points.emplace_back(p.crank.si(), (curve.run.before - p.pressure).si());
+        for (const auto& p : curve.sweep) {
+            charts[1].lines.back().points.emplace_back(p.rpm.si(), p.volumetricEfficiency);
+            charts[3].lines.back().points.emplace_back(p.rpm.si(), p.meanFlow / most);
+        }
+        for (std::size_t i = 0; i < curve.run.atPeakFlow.stations.size(); ++i) {
+            charts[2].lines.back().points.emplace_back(curve.model.runner[i].s.si(),
+                                                       curve.run.atPeakFlow.stations[i].mach);
+        }
+    }
+    markSpeeds(charts[1], *results);
+    markSpeeds(charts[3], *results);
+    charts[1].fromZero = false;
+    return charts;
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::runner() const
+{
+    const QString along =
+        tr("from the window, %1; the last point is the valve at full lift").arg(workspace().symbol(Kind::Position));
+    std::vector<drawing::ChartScene> charts{
+        chart(workspace(), tr("Mach number"), along, Kind::Position, Kind::Number),
+        chart(workspace(), tr("Total pressure lost, %1").arg(workspace().symbol(Kind::Depression)), along,
+              Kind::Position, Kind::Depression)};
+    const auto& results = m_results.get();
+    if (!results) {
+        setMissing(charts, m_results, results.missing);
+        return charts;
+    }
+    const auto add = [&](const Curve& curve, const flow::RunnerFlow& flow, LineStyle style, const QString& name) {
+        for (auto& c : charts)
+            c.lines.push_back({name, style, {}});
+        const double end = curve.model.runner.back().s.si();
+        for (std::size_t i = 0; i < flow.stations.size(); ++i) {
+            const bool valve = i >= curve.model.runner.size();
+            const double s = valve ? end * kValveAt : curve.model.runner[i].s.si();
+            charts[0].lines.back().points.emplace_back(s, flow.stations[i].mach);
+            charts[1].lines.back().points.emplace_back(
+                s, (flow.stations.front().totalPressure - flow.stations[i].totalPressure).si());
+        }
+    };
+    const QString bench = workspace().text(Kind::Depression, results->bench.si());
+    const QString running = workspace().text(Kind::Depression, results->running.si());
+    for (const Curve& curve : results->curves) {
+        if (curve.who == Who::Plan && results->curves.size() > 2)
+            continue;  // beside another port the plan would make six lines
+        add(curve, curve.onBench, thinOf(curve.who), tr("%1, %2").arg(QString::fromStdString(curve.name), bench));
+        add(curve, curve.onEngine, styleOf(curve.who), tr("%1, %2").arg(QString::fromStdString(curve.name), running));
+    }
+    charts[0].limit = 1.0;
+    charts[0].limitName = tr("speed of sound");
+    return charts;
+}
+
+std::vector<drawing::ChartScene> EngineCanvas::crank() const
+{
+    const QString crankTitle = tr("crank after top dead centre, °");
+    std::vector<drawing::ChartScene> charts{
+        chart(workspace(), tr("Piston, and gas in the smallest section, %1").arg(workspace().symbol(Kind::Speed)),
+              crankTitle, Kind::Angle, Kind::Speed),
+        chart(workspace(), tr("Valve lift, %1").arg(workspace().symbol(Kind::Length)), crankTitle, Kind::Angle,
+              Kind::Length)};
+    const auto& results = m_results.get();
+    if (!results) {
+        setMissing(charts, m_results, results.missing);
+        return charts;
+    }
+    const Curve& now = results->curves.front();
+    charts[0].lines.push_back({tr("piston"), LineStyle::NowThin, {}});
+    for (const auto& p : now.run.filling.points) {
+        charts[0].lines.back().points.emplace_back(
+            p.crank.si(), planning::pistonSpeed(now.model.cylinder.drive, results->rpm, p.crank).si());
+    }
+    for (const Curve& curve : results->curves) {
+        charts[0].lines.push_back({tr("gas, %1").arg(curveName(curve)), styleOf(curve.who), {}});
+        for (std::size_t i = 0; i < curve.gasSpeed.size(); ++i)
+            charts[0].lines.back().points.emplace_back(curve.run.filling.points[i].crank.si(), curve.gasSpeed[i].si());
+    }
+    charts[1].lines.push_back(
+        {now.model.cam.measured ? tr("by the table") : tr("smooth stand-in"), LineStyle::Now, {}});
+    const Angle opens = planning::opens(now.model.cam);
+    const Angle closes = planning::closes(now.model.cam);
+    constexpr int steps = 180;
+    for (int i = 0; i <= steps; ++i) {
+        const Angle crank = opens + (closes - opens) * (static_cast<double>(i) / steps);
+        charts[1].lines.back().points.emplace_back(crank.si(), planning::liftAt(now.model.cam, crank).si());
+    }
+    return charts;
+}
+
+void EngineCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    drawing::paintCharts(painter, theme(), charts(), area(),
+                         m_shows == Shows::Filling || m_shows == Shows::Runner ? 2 : 1);
+}
+
+}  // namespace euryth::widgets

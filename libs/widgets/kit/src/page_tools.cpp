@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QScrollArea>
+
+#include "kit/page_tools.hpp"
+
+
+namespace euryth::widgets {
+
+QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName)
+{
+    auto* row = new QWidget;
+    row->setObjectName(objectName);
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2);
+    auto* group = new QButtonGroup(row);
+    for (int i = 0; i < names.size(); ++i) {
+        auto* button = new QPushButton(names[i]);
+        button->setCheckable(true);
+        button->setProperty("switch", true);
+        button->setChecked(i == 0);
+        group->addButton(button, i);
+        layout->addWidget(button);
+    }
+    QObject::connect(group, &QButtonGroup::idClicked, row, choose);
+    return row;
+}
+
+QWidget* scrolled(QWidget* content)
+{
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(content);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    return scroll;
+}
+
+QWidget* makeJudgeBy(Context context)
+{
+    auto* line = new QWidget;
+    auto* choice = new QComboBox;
+    choice->setObjectName(QStringLiteral("judgeBy"));
+    choice->addItems({QObject::tr("readings"), QObject::tr("instant field"), QObject::tr("viscous run")});
+    choice->setToolTip(
+        QObject::tr("Whose speeds the choke point, the ratios and the cuts are judged by; every call and "
+                    "cut says it"));
+    auto* label = new QLabel(QObject::tr("judge &by"));
+    label->setBuddy(choice);
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addWidget(label);
+    row->addWidget(choice);
+    auto& w = context.workspace;
+    QObject::connect(choice, &QComboBox::activated, line,
+                     [&w](int i) { w.setSpeedSource(static_cast<analysis::SpeedSource>(i)); });
+    const auto follow = [&w, choice] { choice->setCurrentIndex(static_cast<int>(w.speedSource())); };
+    QObject::connect(&w, &app::Workspace::refreshed, line, follow);
+    follow();
+    return line;
+}
+
+QString stationTitle(const app::Workspace& workspace)
+{
+    const auto station = workspace.station();
+    if (!station)
+        return QObject::tr("No station");
+    const QString name =
+        QString::fromStdString(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
+    const QString place = workspace.text(units::Kind::Position, workspace.port()->stations[*station].s.si());
+    return name.isEmpty() ? QObject::tr("Station %1, %2 from the window").arg(*station + 1).arg(place)
+                          : QObject::tr("Station %1, %2, %3 from the window").arg(*station + 1).arg(name, place);
+}
+
+}  // namespace euryth::widgets

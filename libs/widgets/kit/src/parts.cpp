@@ -1,0 +1,281 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "kit/parts.hpp"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QStyle>
+
+#include "units/units.hpp"
+
+namespace euryth::widgets {
+
+Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
+{
+    setObjectName(QStringLiteral("panel"));
+    m_title = new QLabel;
+    setTitle(title);
+    m_title->setFont(drawing::font(drawing::text::kNormal, true));
+    m_note = new QLabel;
+    m_note->setFont(drawing::font(drawing::text::kSecond));
+    m_head = new QHBoxLayout;
+    m_head->setSpacing(8);
+    m_head->addWidget(m_title);
+    m_head->addWidget(m_note);
+    m_head->addStretch(1);
+    m_body = new QVBoxLayout(this);
+    m_body->setContentsMargins(12, 8, 12, 10);
+    m_body->setSpacing(6);
+    m_body->addLayout(m_head);
+}
+
+void Panel::setTitle(const QString& title)
+{
+    m_title->setText(title);
+    m_title->setVisible(!title.isEmpty());
+}
+
+void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }
+
+QLabel* quietLabel(const QString& text, QWidget* parent)
+{
+    auto* label = new QLabel(text, parent);
+    label->setTextFormat(Qt::PlainText);  // names of ports and photos are no markup
+    label->setFont(drawing::font(drawing::text::kSecond));
+    setTone(label, Tone::Quiet);
+    return label;
+}
+
+ShortLabel::ShortLabel(QWidget* parent) : QLabel(parent)
+{
+    setTextFormat(Qt::PlainText);
+    setFont(drawing::font(drawing::text::kSecond));
+    setTone(this, Tone::Quiet);
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+}
+
+void ShortLabel::setWhole(const QString& text)
+{
+    m_whole = text;
+    shorten();
+}
+
+void ShortLabel::resizeEvent(QResizeEvent* event)
+{
+    QLabel::resizeEvent(event);
+    shorten();
+}
+
+void ShortLabel::shorten()
+{
+    const QString shown = fontMetrics().elidedText(m_whole, Qt::ElideRight, contentsRect().width());
+    setText(shown);
+    setToolTip(shown == m_whole ? QString() : m_whole.toHtmlEscaped());
+}
+
+void askForShownOnly(QStackedWidget* stack)
+{
+    const auto follow = [stack] {
+        for (int i = 0; i < stack->count(); ++i) {
+            const auto policy = i == stack->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
+            stack->widget(i)->setSizePolicy(policy, policy);
+        }
+    };
+    QObject::connect(stack, &QStackedWidget::currentChanged, stack, follow);
+    follow();
+}
+
+MessageLine::MessageLine(QWidget* parent) : QLabel(parent)
+{
+    setWordWrap(true);
+    setTextFormat(Qt::PlainText);
+    // However long a text is, the window keeps its width; all of it is in the tooltip.
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    setFont(drawing::font(drawing::text::kSecond));
+    setMinimumHeight(34);
+    setAlignment(Qt::AlignLeft | Qt::AlignTop);
+    refresh();
+}
+
+void MessageLine::setHint(const QString& hint)
+{
+    m_hint = hint;
+    refresh();
+}
+
+void MessageLine::showError(const QString& text)
+{
+    m_error = text;
+    refresh();
+}
+
+void MessageLine::clearError()
+{
+    m_error.clear();
+    refresh();
+}
+
+void MessageLine::refresh()
+{
+    setTone(this, m_error.isEmpty() ? Tone::Quiet : Tone::Danger);
+    constexpr int longest = 300;
+    const QString text = m_error.isEmpty() ? m_hint : QStringLiteral("▲ ") + m_error;
+    setText(text.size() > longest ? text.left(longest) + QStringLiteral("…") : text);
+    setToolTip(text.size() > longest ? text.toHtmlEscaped() : QString());
+}
+
+FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_source(std::move(source)),
+      m_label(quietLabel({})),
+      m_edit(new QLineEdit),
+      m_unit(quietLabel({})),
+      m_reason(new QLabel)
+{
+    m_edit->setAlignment(Qt::AlignRight);
+    m_edit->setMinimumWidth(78);
+    m_edit->setMaximumWidth(96);
+    m_edit->installEventFilter(this);
+    m_unit->setMinimumWidth(34);
+    m_reason->setWordWrap(true);
+    m_reason->setFont(drawing::font(drawing::text::kSecond));
+    m_reason->setVisible(false);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    row->addWidget(m_label, 1);
+    row->addWidget(m_edit);
+    row->addWidget(m_unit);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(1);
+    column->addLayout(row);
+    column->addWidget(m_reason);
+    connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
+    connect(m_edit, &QLineEdit::returnPressed, m_edit, &QLineEdit::selectAll);  // what is typed next is the next value
+    connect(&context.workspace, &app::Workspace::refreshed, this, &FieldEdit::refresh);
+    connect(&context.look, &Look::changed, this, &FieldEdit::refresh);
+    refresh();
+}
+
+void FieldEdit::refresh()
+{
+    const auto binding = m_source();
+    setEnabled(binding.has_value());
+    if (!binding) {
+        m_edit->clear();
+        m_edit->setPlaceholderText({});
+        setRefused({});
+        return;
+    }
+    const auto& units = m_context.workspace.displayUnits();
+    const auto symbol = units::unitFor(binding->kind, units.system).symbol;
+    const auto& help = binding->field.help;
+    m_label->setText(binding->label);
+    m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
+    m_edit->setToolTip(QString::fromUtf8(help.data(), static_cast<qsizetype>(help.size())));
+    m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
+    setTone(m_reason, Tone::Danger);
+    const bool typing = m_edit->hasFocus() && m_edit->isModified();
+    if (m_reason->text().isEmpty() && !typing)
+        m_edit->setText(app::fieldText(*binding, m_context.workspace.job(), units));
+}
+
+void FieldEdit::commit()
+{
+    const auto binding = m_source();
+    if (!binding || !m_edit->isModified())
+        return;
+    m_edit->setModified(false);
+    auto& workspace = m_context.workspace;
+    const QString reason = app::commit(workspace.document(), *binding, m_edit->text(), workspace.displayUnits());
+    setRefused(reason);
+    refresh();
+}
+
+void FieldEdit::setRefused(const QString& reason)
+{
+    m_reason->setText(reason);
+    m_reason->setVisible(!reason.isEmpty());
+    m_edit->setProperty("refused", !reason.isEmpty());
+    m_edit->style()->unpolish(m_edit);
+    m_edit->style()->polish(m_edit);
+}
+
+bool FieldEdit::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        m_edit->setModified(false);
+        setRefused({});
+        refresh();
+        m_edit->selectAll();
+        return true;
+    }
+    // At once, not by a queued call: keys that were typed ahead would be in the field by then, and be selected away.
+    if (event->type() == QEvent::FocusIn) {
+        m_selectOnRelease = static_cast<QFocusEvent*>(event)->reason() == Qt::MouseFocusReason;
+        if (!m_selectOnRelease)
+            m_edit->selectAll();
+    }
+    if (event->type() == QEvent::KeyPress)
+        m_selectOnRelease = false;
+    const bool handled = QWidget::eventFilter(watched, event);
+    if (event->type() == QEvent::MouseButtonRelease && m_selectOnRelease) {
+        m_selectOnRelease = false;
+        m_edit->selectAll();
+        return true;
+    }
+    return handled;
+}
+
+TextEdit::TextEdit(Context context, Source source, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_source(std::move(source)),
+      m_edit(new QLineEdit),
+      m_reason(new QLabel)
+{
+    m_edit->setToolTip(m_source.tip);
+    m_reason->setWordWrap(true);
+    m_reason->setFont(drawing::font(drawing::text::kSecond));
+    m_reason->hide();
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    row->addWidget(quietLabel(m_source.label));
+    row->addWidget(m_edit, 1);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(1);
+    column->addLayout(row);
+    column->addWidget(m_reason);
+    connect(m_edit, &QLineEdit::editingFinished, this, &TextEdit::commit);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &TextEdit::refresh);
+    refresh();
+}
+
+void TextEdit::refresh()
+{
+    if (m_edit->hasFocus() && m_edit->isModified())
+        return;
+    if (m_reason->text().isEmpty())
+        m_edit->setText(m_source.get());
+}
+
+void TextEdit::commit()
+{
+    if (!m_edit->isModified())
+        return;
+    m_edit->setModified(false);
+    const QString reason = m_source.set(m_edit->text().trimmed());
+    m_reason->setText(reason);
+    m_reason->setVisible(!reason.isEmpty());
+    setTone(m_reason, Tone::Danger);
+    refresh();
+}
+
+Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    connect(&context.workspace, &app::Workspace::refreshed, this, qOverload<>(&QWidget::update));
+    connect(&context.look, &Look::changed, this, qOverload<>(&QWidget::update));
+}
+
+}  // namespace euryth::widgets

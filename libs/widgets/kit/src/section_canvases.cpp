@@ -1,0 +1,328 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <QHelpEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QToolTip>
+
+#include "drawing/paint_empty.hpp"
+#include "geometry/wall_contour.hpp"
+#include "units/format.hpp"
+#include "kit/runner_canvases.hpp"
+#include "kit/section_canvases.hpp"
+
+namespace euryth::widgets {
+
+namespace {
+
+void addOpenings(const job::Port& port, drawing::SectionScene& scene)
+{
+    const auto add = [&](const job::Opening& opening, const QString& name) {
+        if (const auto shape = opening.shape()) {
+            scene.openings.push_back(
+                {*shape, {opening.shiftLeft.value_or(Length{}).si(), opening.shiftUp.value_or(Length{}).si()}, name});
+        }
+    };
+    add(port.manifold, port.side == job::Side::Intake ? SectionCanvas::tr("manifold") : SectionCanvas::tr("header"));
+    add(port.gasket, SectionCanvas::tr("gasket"));
+}
+
+/// In the frame of the present section.
+std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& planned)
+{
+    constexpr std::size_t points = 180;
+    auto outline = geometry::WallContour(planned.section).outline(points);
+    if (std::holds_alternative<geometry::RoundedRectangle>(planned.section)) {
+        for (geometry::Point& p : outline)
+            p = {p.left + planned.middle.left, p.up + planned.middle.up};
+    }
+    return outline;
+}
+
+}  // namespace
+
+SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Canvas(context, parent), m_shows(shows)
+{
+    setMinimumSize(220, 160);
+    setAccessibleName(tr("Section from the window, roof up"));
+}
+
+QRectF SectionCanvas::pictureArea() const { return m_shows == Shows::Speeds ? area().adjusted(0, 0, 0, -30) : area(); }
+
+std::optional<drawing::SectionScene> SectionCanvas::scene() const
+{
+    const auto station = workspace().station();
+    if (!station)
+        return std::nullopt;
+    const auto& analysis = workspace().analysis();
+    drawing::SectionScene scene;
+    scene.station = workspace().port()->stations[*station];
+    scene.shape = analysis.sections[*station];
+    scene.units = workspace().displayUnits();
+    scene.theme = theme();
+    scene.showSizes = m_shows == Shows::Sizes;
+    if (m_shows == Shows::Sizes) {
+        scene.chosenSector = workspace().sector();
+        if (*station == 0)
+            addOpenings(*workspace().port(), scene);
+    }
+    if (analysis.cutProblem) {
+        for (const geometry::Sector s : geometry::kSectors)
+            scene.hold[geometry::index(s)] =
+                cutting::depthBound(analysis.cutProblem->stations[*station], s, analysis.cutProblem->limits).hold;
+    }
+    if (m_shows == Shows::Plan && *station < analysis.planned.size() && analysis.planned[*station])
+        scene.planned = plannedOutline(*analysis.planned[*station]);
+    if (m_shows == Shows::Cut && analysis.cut)
+        scene.cut = analysis.cut->depths[*station];
+    const auto* probe = workspace().probeResult();
+    if (m_shows == Shows::Speeds && probe && probe->station == station && probe->traverse) {
+        scene.map = probe->map ? &*probe->map : nullptr;
+        scene.traverse = &*probe->traverse;
+        std::tie(scene.speedLow, scene.speedHigh) = drawing::speedRange(analysis);
+        scene.chosenPoint = workspace().point();
+    }
+    return scene;
+}
+
+void SectionCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    const auto picture = scene();
+    if (!picture)
+        return drawing::paintEmpty(painter, theme(), area(), tr("No station chosen."));
+    drawing::SectionView(*picture, pictureArea()).paint(painter);
+    if (m_shows != Shows::Speeds)
+        return;
+    if (picture->map) {
+        const double wide = std::min(260.0, area().width() - 24.0);
+        drawing::paintSpeedBar(painter, theme(), {area().right() - wide - 12, area().bottom() - 30, wide, 28},
+                               picture->speedLow, picture->speedHigh, workspace().displayUnits());
+    } else {
+        drawing::paintEmpty(painter, theme(), area(),
+                            tr("No readings here yet.\nCtrl+Insert adds a set at this station."));
+    }
+}
+
+void SectionCanvas::mousePressEvent(QMouseEvent* event)
+{
+    const auto picture = scene();
+    if (!picture)
+        return;
+    const drawing::SectionView view(*picture, pictureArea());
+    if (const auto reading = view.readingAt(event->position()))
+        workspace().choosePoint(*reading);
+    if (workspace().sector()) {
+        if (const auto sector = view.wallAt(event->position()))
+            workspace().chooseSector(*sector);
+    }
+}
+
+LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+{
+    setMinimumHeight(80);
+    setAccessibleName(tr("Long section"));
+}
+
+drawing::LongSectionScene LongSectionCanvas::scene() const
+{
+    const job::Port* port = workspace().port();
+    if (!port) {
+        drawing::LongSectionScene none;
+        none.missing = tr("This job has no port yet.");
+        return none;
+    }
+    const job::Reading* tip = nullptr;
+    const auto* probe = workspace().probeResult();
+    if (probe && probe->station == workspace().station() && workspace().point())
+        tip = &port->probes[probe->index].readings[*workspace().point()];
+    return drawing::longSectionScene(*port, workspace().analysis(), workspace().station(), tip);
+}
+
+void LongSectionCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    const auto picture = scene();
+    drawing::LongSectionView(picture, area()).paint(painter, theme());
+}
+
+void LongSectionCanvas::mousePressEvent(QMouseEvent* event)
+{
+    const auto picture = scene();
+    if (!picture.missing.isEmpty())
+        return;
+    if (const auto station = drawing::LongSectionView(picture, area()).stationAt(event->position()))
+        workspace().chooseStation(*station);
+}
+
+PeelCanvas::PeelCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+{
+    setObjectName(QStringLiteral("peel"));
+    setMinimumHeight(150);
+    setAccessibleName(tr("The wall unrolled"));
+}
+
+void PeelCanvas::setShows(drawing::PeelShows shows)
+{
+    m_shows = shows;
+    update();
+}
+
+drawing::PeelScene PeelCanvas::scene() const
+{
+    drawing::PeelScene scene;
+    scene.shows = m_shows;
+    scene.units = workspace().displayUnits();
+    scene.chosenStation = workspace().station();
+    const auto& analysis = workspace().analysis();
+    if (!analysis.cut) {
+        scene.missing = tr("No cut plan yet. Missing: %1.").arg(QString::fromStdString(analysis.cutProblem.missing));
+        return scene;
+    }
+    const cutting::CutProblem& problem = *analysis.cutProblem;
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        const cutting::CutStation& station = problem.stations[i];
+        geometry::PerSector<drawing::PeelScene::Cell> column;
+        for (const geometry::Sector s : geometry::kSectors) {
+            const std::size_t j = geometry::index(s);
+            const Length depth = analysis.cut->depths[i][j];
+            drawing::PeelScene::Cell& cell = column[j];
+            cell.hold = cutting::depthBound(station, s, problem.limits).hold;
+            if (m_shows == drawing::PeelShows::CutDepth)
+                cell.value = depth.si();
+            else if (m_shows == drawing::PeelShows::Speed)
+                cell.value = station.speedRatio[j];
+            else if (station.wall[j])
+                cell.value = (*station.wall[j] - depth).si();
+        }
+        scene.s.push_back(station.s.si());
+        scene.cells.push_back(column);
+        scene.names.push_back(QString::fromStdString(analysis::stationName(analysis, *workspace().port(), i)));
+    }
+    if (m_shows == drawing::PeelShows::CutDepth) {
+        for (const cutting::Cut& cut : analysis.cut->cuts)
+            scene.tags.push_back({cut.deepestStation, cut.deepestSector, QString::fromStdString(cut.id)});
+    }
+    return scene;
+}
+
+void PeelCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    const auto picture = scene();
+    drawing::PeelView(picture, area()).paint(painter, theme());
+}
+
+void PeelCanvas::mousePressEvent(QMouseEvent* event)
+{
+    const auto picture = scene();
+    if (!picture.missing.isEmpty())
+        return;
+    if (const auto place = drawing::PeelView(picture, area()).placeAt(event->position()))
+        workspace().chooseStation(place->station);
+}
+
+bool PeelCanvas::event(QEvent* event)
+{
+    if (event->type() != QEvent::ToolTip)
+        return Canvas::event(event);
+    const auto* help = static_cast<QHelpEvent*>(event);
+    const auto picture = scene();
+    const auto place =
+        picture.missing.isEmpty() ? drawing::PeelView(picture, area()).placeAt(help->pos()) : std::nullopt;
+    if (!place)
+        return Canvas::event(event);
+    for (const cutting::Keep& keep : workspace().analysis().cut->keeps) {
+        if (keep.station == place->station && keep.sector == place->sector)
+            QToolTip::showText(help->globalPos(), workspace().text(keep.why), this);
+    }
+    return true;
+}
+
+ProbeStrip::ProbeStrip(Context context, QWidget* parent) : Canvas(context, parent)
+{
+    setObjectName(QStringLiteral("probeStrip"));
+    setFixedHeight(92);
+    const auto grow = [this] { setMinimumWidth(static_cast<int>(tile(order().size()).left())); };
+    connect(&context.workspace, &app::Workspace::refreshed, this, grow);
+    grow();
+    setAccessibleName(tr("Probe sets along the runner"));
+}
+
+std::vector<std::size_t> ProbeStrip::order() const
+{
+    const auto& probes = workspace().analysis().probes;
+    std::vector<std::size_t> order;
+    for (const auto& probe : probes)
+        order.push_back(probe.index);
+    std::ranges::stable_sort(order, {},
+                             [&](std::size_t i) { return probes[i].station.value_or(probes.size() + 1000); });
+    return order;
+}
+
+QRectF ProbeStrip::tile(std::size_t place) const
+{
+    constexpr double wide = 196.0;
+    return {static_cast<double>(place) * (wide + 8.0), 2.0, wide, area().height() - 4.0};
+}
+
+void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t index) const
+{
+    const auto& probe = workspace().analysis().probes[index];
+    const job::Port& port = *workspace().port();
+    const bool chosen = workspace().probe() == index;
+    painter.setPen(QPen(chosen ? theme().now : theme().line, chosen ? 2.0 : 1.0));
+    painter.setBrush(chosen ? theme().nowSoft : theme().field);
+    painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4);
+    painter.setBrush(Qt::NoBrush);
+    const QRectF textBox = box.adjusted(100, 10, -6, -8);
+    const QString place =
+        probe.station ? QString::fromStdString(analysis::stationName(workspace().analysis(), port, *probe.station))
+                      : QString();
+    painter.setPen(theme().ink);
+    painter.setFont(drawing::font(drawing::text::kNormal, true));
+    painter.drawText(textBox, Qt::AlignLeft | Qt::AlignTop, QString::fromStdString(port.probes[index].id));
+    painter.setFont(drawing::font(drawing::text::kSecond));
+    painter.drawText(textBox.adjusted(0, 18, 0, 0), Qt::AlignLeft | Qt::AlignTop, place);
+    painter.setPen(theme().ink2);
+    if (!probe.traverse || !probe.map) {
+        painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::TextWordWrap, tr("not read yet"));
+        return;
+    }
+    const auto units = workspace().displayUnits();
+    const auto& fastest = probe.traverse->points[probe.traverse->fastest()];
+    painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+                     tr("mean %1\nup to %2")
+                         .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
+                              QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
+    const auto& shape = workspace().analysis().sections[*probe.station];
+    const geometry::Box size = geometry::boxOf(shape);
+    const double scale = 76.0 / std::max(size.width, size.height).si();
+    const auto [low, high] = drawing::speedRange(workspace().analysis());
+    const QImage image = drawing::speedImage(shape, *probe.map, low, high, scale);
+    painter.drawImage(QPointF(box.left() + 50 - image.width() / 2.0, box.center().y() - image.height() / 2.0), image);
+}
+
+void ProbeStrip::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const auto places = order();
+    if (places.empty())
+        return drawing::paintEmpty(painter, theme(), area(),
+                                   tr("No probe sets yet. Choose a station and press Ctrl+Insert."));
+    for (std::size_t i = 0; i < places.size(); ++i)
+        paintTile(painter, tile(i), places[i]);
+}
+
+void ProbeStrip::mousePressEvent(QMouseEvent* event)
+{
+    const auto places = order();
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        if (tile(i).contains(event->position()))
+            workspace().chooseProbe(places[i]);
+    }
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,232 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QScrollArea>
+#include <QStackedWidget>
+
+#include "units/format.hpp"
+#include "kit/page_tools.hpp"
+
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+ProbePage::ProbePage(Context context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_runs(context.workspace),
+      m_virtual(context.workspace, m_runs),
+      m_shortSide(context.workspace, m_virtual)
+{
+    setObjectName(QStringLiteral("probePage"));
+    auto* views = makeSwitch(
+        {tr("Readings"), tr("Virtual probe"), tr("Viscous run"), tr("Walls"), tr("Short side"), tr("What if"),
+         tr("Side by side")},
+        [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("probeViews"));
+    m_viewSwitch = views->findChild<QButtonGroup*>();
+    m_flow = new QWidget;
+    auto* flow = new QHBoxLayout(m_flow);
+    flow->setContentsMargins(0, 0, 0, 0);
+    flow->addWidget(makeFlowLine(context, m_virtual), 1);
+    flow->addWidget(makeJudgeBy(context));
+    m_shows = makeShowsSwitch(m_virtual);
+    auto* head = new QHBoxLayout;
+    head->addWidget(views);
+    head->addStretch(1);
+    head->addWidget(m_shows);
+    m_views = new QStackedWidget;
+    for (QWidget* view : {makeReadings(), makeVirtualProbeView(context, m_virtual),
+                          makeViscousView(context, m_virtual, m_runs,
+                                          [this](exports::Quality quality) { emit exportCaseWanted(quality); }),
+                          makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, m_shortSide),
+                          makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
+        m_views->addWidget(view);
+    askForShownOnly(m_views);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addLayout(head);
+    column->addWidget(m_flow);
+    column->addWidget(m_views, 1);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
+    showView(View::Readings);
+    refresh();
+}
+
+void ProbePage::showView(View view)
+{
+    m_views->setCurrentIndex(static_cast<int>(view));
+    // Only the view that is open asks for room.
+    for (int i = 0; i < m_views->count(); ++i) {
+        const auto policy = i == m_views->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
+        m_views->widget(i)->setSizePolicy(policy, policy);
+    }
+    m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    m_flow->setVisible(view != View::Readings);
+    m_shows->setVisible(view != View::Readings && view != View::ShortSide);
+    QWidget* shown = m_views->currentWidget();
+    setFocusProxy(shown->focusProxy());
+    shown->setFocus();
+    follow();
+    if (view == View::WhatIf)
+        m_virtual.tipToStation();  // what is compared there is the chosen station
+}
+
+void ProbePage::stepView(int by)
+{
+    const int count = m_views->count();
+    showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
+}
+
+/// Fields are worked out while one of their views is open, or while ports are judged by them.
+void ProbePage::follow()
+{
+    const bool judged = m_context.workspace.speedSource() == analysis::SpeedSource::Instant;
+    m_virtual.setSeen(judged || (m_context.workspace.stage() == app::Stage::Probe && m_views->currentIndex() > 0));
+}
+
+QWidget* ProbePage::makeReadings()
+{
+    Context context = m_context;
+    auto* readings = new QWidget;
+    m_sectionPanel = new Panel(tr("Section"));
+    auto* section = new SectionCanvas(context, SectionCanvas::Shows::Speeds);
+    section->setObjectName(QStringLiteral("speedSection"));
+    m_sectionPanel->body()->addWidget(section, 1);
+
+    auto* longPanel = new Panel(tr("Long section"));
+    longPanel->body()->addWidget(new LongSectionCanvas(context), 1);
+    m_longPanel = longPanel;
+    auto* right = new QVBoxLayout;
+    right->setSpacing(8);
+    right->addWidget(longPanel, 1);
+    right->addWidget(makeEntry());
+    auto* top = new QHBoxLayout;
+    top->setSpacing(8);
+    top->addWidget(m_sectionPanel, 1);
+    top->addLayout(right, 1);
+
+    auto* stripPanel = new Panel(tr("Sets along the runner, on one scale"));
+    auto* add = new QPushButton(tr("Add a set here"));
+    add->setObjectName(QStringLiteral("addProbeSet"));
+    add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));
+    connect(add, &QPushButton::clicked, this, &ProbePage::addProbeSetWanted);
+    stripPanel->addTool(add);
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(new ProbeStrip(context));
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setFixedHeight(98);
+    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    stripPanel->body()->addWidget(scroll);
+
+    auto* column = new QVBoxLayout(readings);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addLayout(top, 1);
+    column->addWidget(stripPanel);
+    readings->setFocusProxy(readings->findChild<EntryView*>(QStringLiteral("probeTable")));
+    return readings;
+}
+
+QWidget* ProbePage::makeEntry()
+{
+    m_entryPanel = new Panel(tr("Readings"));
+    auto* messages = new MessageLine;
+    messages->setObjectName(QStringLiteral("probeMessage"));
+    messages->setHint(tr("Enter goes on. A pitot's pressure works too: 26.5 inH2O."));
+    messages->setMinimumHeight(18);
+    auto* table = new app::ProbeTable(m_context.workspace, this);
+    auto* view = new EntryView(m_context, *table, *messages);
+    view->setObjectName(QStringLiteral("probeTable"));
+    view->verticalHeader()->setDefaultSectionSize(26);
+    view->setMinimumHeight(106);  // a grid of three rows is seen whole
+    m_reading = new QLabel;
+    m_reading->setObjectName(QStringLiteral("reading"));
+    m_reading->setFont(drawing::font(34, true));
+    m_readingNote = new QLabel;
+    m_readingNote->setWordWrap(true);
+    m_sums = quietLabel({});
+    m_sums->setWordWrap(true);
+    m_sums->setMinimumHeight(34);  // two lines, which a label that wraps does not ask for
+
+    auto* numbers = new QVBoxLayout;
+    numbers->setSpacing(2);
+    numbers->addWidget(m_readingNote);
+    numbers->addWidget(m_reading);
+    numbers->addStretch(1);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(14);
+    row->addWidget(view, 3);
+    row->addLayout(numbers, 2);
+    m_entryPanel->body()->addLayout(row, 1);
+    m_entryPanel->body()->addWidget(m_sums);
+    m_entryPanel->body()->addWidget(messages);
+
+    const auto setField = [this](const QString& label, const job::Field& f, Kind kind, auto member) {
+        auto* edit = new FieldEdit(m_context, [=, this]() -> std::optional<app::FieldBinding> {
+            const auto port = m_context.workspace.portIndex();
+            const auto probe = m_context.workspace.probe();
+            if (!port || !probe)
+                return std::nullopt;
+            return app::bind(
+                label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
+        });
+        edit->edit()->setMaximumWidth(64);
+        m_entryPanel->addTool(edit);
+    };
+    setField(
+        tr("lift"), field::probeLift, Kind::Length, [](auto& p) -> auto& { return p.lift; });
+    setField(
+        tr("bench flow"), field::benchFlow, Kind::Flow, [](auto& p) -> auto& { return p.benchFlow; });
+    return m_entryPanel;
+}
+
+void ProbePage::refresh()
+{
+    const auto& workspace = m_context.workspace;
+    m_sectionPanel->setTitle(stationTitle(workspace));
+    const auto* probe = workspace.probeResult();
+    if (!probe) {
+        m_entryPanel->setTitle(tr("No set"));
+        m_reading->setText(QString::fromUtf8(units::kUnknownText));
+        m_readingNote->setText(tr("Ctrl+Insert adds a set at the chosen station."));
+        m_sums->clear();
+        return;
+    }
+    const job::ProbeSet& set = workspace.port()->probes[probe->index];
+    m_entryPanel->setTitle(tr("Set %1").arg(QString::fromStdString(set.id)));
+    const std::size_t point = workspace.point().value_or(0);
+    const auto& reading = probe->readings[point];
+    m_readingNote->setText(tr("Point %1 of %2: %3")
+                               .arg(point + 1)
+                               .arg(probe->readings.size())
+                               .arg(QString::fromStdString(analysis::pointName(reading.at))));
+    m_reading->setText(reading.speed ? workspace.text(Kind::Speed, reading.speed->si())
+                                     : QString::fromUtf8(units::kUnknownText));
+    if (!probe->traverse) {
+        m_sums->setText(tr("Missing: %1.").arg(QString::fromStdString(probe->traverse.missing)));
+        return;
+    }
+    const probing::Traverse& t = *probe->traverse;
+    QString sums;
+    if (const auto& ratio = t.points[point].ratio) {
+        sums += tr("%1 the mean: %2. ")
+                    .arg(QString::fromStdString(units::format(Ratio{*ratio}, workspace.displayUnits())),
+                         QString::fromUtf8(probing::name(*t.points[point].verdict).data()));
+    }
+    sums += tr("Mean %1, uniformity %2.")
+                .arg(workspace.text(Kind::Speed, t.mean.si()),
+                     QString::fromStdString(units::formatPlain(t.uniformity, 3, workspace.displayUnits())));
+    sums += tr(" Mean times area %1").arg(workspace.text(Kind::Flow, t.flow.si()));
+    if (probe->flowAgainstBench)
+        sums += (*probe->flowAgainstBench < 0.0 ? tr(", %1 under the bench") : tr(", %1 over the bench"))
+                    .arg(workspace.text(Kind::Percent, std::abs(*probe->flowAgainstBench)));
+    m_sums->setText(sums + QLatin1Char('.'));
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,264 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QDateTime>
+#include <QHBoxLayout>
+#include <QLocale>
+#include <QPushButton>
+
+#include "units/parse.hpp"
+#include "virtual_parts.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("VirtualProbe", text); }
+
+/// "4 degrees toward the floor, 1 degree to the left".
+QString directionText(const app::Workspace& w, const port_field::TipReading& reading)
+{
+    const auto part = [&](Angle angle, const QString& positive, const QString& negative) {
+        const double degrees = std::abs(inDegrees(angle));
+        if (degrees < 0.5)
+            return QString();
+        return QStringLiteral("%1 %2").arg(w.text(Kind::Angle, std::abs(angle.si())),
+                                           angle > Angle{} ? positive : negative);
+    };
+    QStringList parts{part(reading.up, tr("toward the roof"), tr("toward the floor")),
+                      part(reading.left, tr("to the left"), tr("to the right"))};
+    parts.removeAll(QString());
+    return parts.isEmpty() ? tr("straight along the runner") : parts.join(QStringLiteral(", "));
+}
+
+QString readingText(const app::Workspace& w, const app::VirtualProbe& probe)
+{
+    const auto reading = probe.reading();
+    if (!reading)
+        return fieldMissing(probe, probe.present()).isEmpty() ? tr("The tip is in metal.") : QString();
+    QStringList lines;
+    lines << tr("%1 the section's mean").arg(ratioText(w, reading->ratio)) +
+                 (reading->mach ? tr(", Mach %1").arg(plainText(w, *reading->mach, 3))
+                                : tr(", beyond the speed of sound"));
+    lines << directionText(w, *reading);
+    if (reading->fluctuation)
+        lines << tr("swings by %1 either way").arg(w.text(Kind::Speed, reading->fluctuation->si()));
+    if (const auto instant = probe.instantReading())
+        lines << tr("instant field: %1").arg(w.text(Kind::Speed, instant->speed.si()));
+    if (reading->fromWall)
+        lines << tr("%1 off the wall, %2 from the window")
+                     .arg(w.text(Kind::Length, reading->fromWall->si()), w.text(Kind::Position, probe.tip().s.si()));
+    return lines.join(QLatin1Char('\n'));
+}
+
+QString fastestText(const app::Workspace& w, const app::VirtualProbe& probe)
+{
+    const auto& air = probe.present().air;
+    if (!air)
+        return {};
+    return tr("Fastest: %1 (%2), %3, %4 from the window")
+        .arg(w.text(Kind::Speed, air->fastest.speed.si()), ratioText(w, air->fastest.ratio),
+             QString::fromStdString(air->fastest.name), w.text(Kind::Position, air->fastest.s.si()));
+}
+
+QWidget* readingPanel(Context context, app::VirtualProbe& probe)
+{
+    auto* panel = new Panel(tr("The tip reads"));
+    auto* speed = probeLabel(probe, "virtualSpeed", [&context = context.workspace, &probe] {
+        const auto reading = probe.reading();
+        return reading ? context.text(Kind::Speed, reading->speed.si()) : QString::fromUtf8(units::kUnknownText);
+    });
+    speed->setFont(drawing::font(40, true));
+    auto* note = probeLabel(probe, "virtualNote", [&w = context.workspace, &probe] { return readingText(w, probe); });
+    auto* fastest =
+        probeLabel(probe, "virtualFastest", [&w = context.workspace, &probe] { return fastestText(w, probe); });
+    fastest->setWordWrap(true);
+    note->setWordWrap(true);
+    auto* go = new QPushButton(tr("Tip there"));
+    go->setObjectName(QStringLiteral("tipToFastest"));
+    go->setToolTip(tr("Move the tip to where the air is fastest"));
+    QObject::connect(go, &QPushButton::clicked, panel, [&probe] {
+        if (const auto& air = probe.present().air)
+            probe.setTip({air->fastest.s, air->fastest.at});
+    });
+    QObject::connect(&probe, &app::VirtualProbe::changed, go,
+                     [&probe, go] { go->setEnabled(probe.present().air.has_value()); });
+    auto* numbers = new QHBoxLayout;
+    numbers->setSpacing(16);
+    numbers->addWidget(speed);
+    numbers->addWidget(note, 1);
+    auto* row = new QHBoxLayout;
+    row->addWidget(fastest, 1);
+    row->addWidget(go);
+    panel->body()->addLayout(numbers);
+    panel->body()->addLayout(row);
+    return panel;
+}
+
+}  // namespace
+
+QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QString()> text)
+{
+    auto* label = new QLabel;
+    label->setObjectName(QString::fromLatin1(name));
+    const auto refresh = [label, text] { label->setText(text()); };
+    QObject::connect(&probe, &app::VirtualProbe::changed, label, [label, refresh] {
+        if (label->isVisible())
+            refresh();
+    });
+    whenShown(label, refresh);
+    return label;
+}
+
+QString sectorText(geometry::Sector sector)
+{
+    const auto name = geometry::name(sector);
+    return QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size()));
+}
+
+QString wallVerdict(const app::Workspace& w, const port_field::WallAir& wall)
+{
+    if (wall.liftsOff())
+        return tr("lets go at %1").arg(w.text(Kind::Position, wall.liftsOffAt->si()));
+    if (wall.outsideOfTurn)
+        return tr("may let go outside the turn from %1; a viscous run tells")
+            .arg(w.text(Kind::Position, wall.liftsOffAt->si()));
+    return wall.near() ? tr("near letting go") : tr("holds");
+}
+
+QString runName(const app::Workspace& w, const viscous::StoredRun& run)
+{
+    const auto when = QDateTime::fromString(QString::fromStdString(run.finished), Qt::ISODate).toLocalTime();
+    return tr("%1 mesh, %2, %3")
+        .arg(tr(exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))),
+             w.text(Kind::Flow, run.solved.air->at().flow.si()),
+             QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
+}
+
+QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side, bool difference)
+{
+    const auto& run = side.viscous->run;
+    QString text =
+        tr("Viscous run (%1): steady k-omega SST with wall functions. Inside the red line the air is dead: it "
+           "makes less than a tenth of the section's mean")
+            .arg(runName(w, run));
+    if (difference)
+        text += tr("; orange is faster than the instant field, violet slower");
+    const double factor = side.air->air.flow / run.solved.air->at().flow;
+    constexpr double same = 1e-3;
+    if (std::abs(factor - 1.0) > same)
+        text += tr("; speeds scaled by %1 to the flow above, which is near, not exact").arg(plainText(w, factor, 2));
+    return text + QLatin1Char('.');
+}
+
+QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& probe)
+{
+    if (probe.present().shownRun())
+        return runLimits(workspace, probe.present(), probe.shows() == app::VirtualProbe::Shows::Difference);
+    QString text =
+        tr("Computed without friction and wake, read %1 or more off the wall: before the air lets go about a "
+           "tenth off, up to a sixth too slow toward the outside of a turn")
+            .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));
+    const auto& side = probe.present();
+    if (side.solved && side.air && side.air->letsGoAt)
+        text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")
+                    .arg(side.solved->port.shape().airFromValve ? tr("before") : tr("behind"),
+                         workspace.text(Kind::Position, side.air->letsGoAt->si()), sectorText(*side.air->letsGoOf));
+    return text + QLatin1Char('.');
+}
+
+QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
+{
+    auto* line = new QWidget;
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    auto* edit = new QLineEdit;
+    auto* label = new QLabel(tr("&flow"));
+    label->setBuddy(edit);
+    row->addWidget(label);
+    edit->setObjectName(QStringLiteral("virtualFlow"));
+    edit->setMaximumWidth(76);
+    edit->setAlignment(Qt::AlignRight);
+    edit->setToolTip(tr("The flow at which the computed field is read, with its unit or without; empty: as measured"));
+    auto* from = quietLabel({});
+    from->setObjectName(QStringLiteral("virtualFlowFrom"));
+    from->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    auto* stop = new QPushButton(tr("Stop"));
+    stop->setObjectName(QStringLiteral("stopField"));
+    row->addWidget(edit);
+    row->addWidget(from, 1);
+    row->addWidget(stop);
+    auto& w = context.workspace;
+    QObject::connect(stop, &QPushButton::clicked, line, [&probe] { probe.cancel(); });
+    QObject::connect(edit, &QLineEdit::editingFinished, line, [&w, &probe, edit, from] {
+        if (!edit->isModified())
+            return;
+        edit->setModified(false);
+        if (edit->text().trimmed().isEmpty())
+            return probe.setFlow(std::nullopt);
+        const auto flow = units::parse<VolumeFlow>(edit->text().toStdString(), w.displayUnits());
+        constexpr double most = 10.0;
+        if (flow && flow->si() > 0.0 && flow->si() <= most)
+            return probe.setFlow(*flow);
+        // What was typed stays, with what would be right.
+        from->setText(flow ? tr("a flow over 0, at most %1").arg(w.text(Kind::Flow, most))
+                           : QString::fromStdString(flow.error().message));
+    });
+    const auto refresh = [&w, &probe, edit, from, stop] {
+        stop->setVisible(probe.isWorking());
+        if (!edit->isModified())
+            edit->setText(probe.flow() ? w.number(Kind::Flow, probe.flow()->flow.si()) : QString());
+        const bool coarse = probe.present().solved && !probe.present().solved->full;
+        QString text = w.symbol(Kind::Flow) + QStringLiteral(", ");
+        text += probe.flow() ? QString::fromStdString(probe.flow()->from) : tr("not known: type one");
+        if (probe.isWorking())
+            text += coarse ? tr("; coarse, the full answer is under way") : tr("; under way");
+        else if (coarse)
+            text += tr("; coarse answer");
+        from->setText(text);
+        from->setToolTip(text);
+    };
+    QObject::connect(&probe, &app::VirtualProbe::changed, line, refresh);
+    refresh();
+    return line;
+}
+
+QWidget* makeVirtualProbeView(Context context, app::VirtualProbe& probe)
+{
+    auto* view = new QWidget;
+    view->setObjectName(QStringLiteral("virtualView"));
+    auto* sectionPanel = new Panel(tr("Section"));
+    auto* section = new FieldSectionCanvas(context, probe, FieldSectionCanvas::Shows::Present);
+    section->setObjectName(QStringLiteral("fieldSection"));
+    section->setToolTip(
+        tr("Drag the tip, or move it by the arrow keys (0.5 mm; with Shift 5 mm); Page Up and Page "
+           "Down move it along the runner. Dotted: how near to the wall a pitot gets."));
+    sectionPanel->body()->addWidget(section, 1);
+    QObject::connect(&probe, &app::VirtualProbe::changed, sectionPanel, [&w = context.workspace, &probe, sectionPanel] {
+        sectionPanel->setTitle(tr("Section %1 from the window").arg(w.text(Kind::Position, probe.tip().s.si())));
+    });
+    auto* longPanel = new Panel(tr("Long section"));
+    longPanel->setNote(tr("lines: the air's way, equal speed; ring: fastest"));
+    auto* along = new FieldLongCanvas(context, probe);
+    along->setToolTip(tr("Drag the tip, or move it by the arrow keys."));
+    longPanel->body()->addWidget(along, 1);
+    auto* right = new QVBoxLayout;
+    right->setSpacing(8);
+    right->addWidget(longPanel, 1);
+    right->addWidget(readingPanel(context, probe));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(8);
+    row->addWidget(sectionPanel, 1);
+    row->addLayout(right, 1);
+    auto* limits = probeLabel(probe, "fieldLimits", [&w = context.workspace, &probe] { return fieldLimits(w, probe); });
+    limits->setWordWrap(true);
+    auto* column = new QVBoxLayout(view);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    column->addLayout(row, 1);
+    column->addWidget(limits);
+    view->setFocusProxy(section);
+    return view;
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,236 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QPainter>
+
+#include "virtual_parts.hpp"
+#include "kit/page_tools.hpp"
+
+#include "survey/survey_canvases.hpp"
+
+namespace euryth::widgets {
+
+using geometry::Sector;
+using units::Kind;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("WallAir", text); }
+
+/// The wall unrolled with the computed speed along it, or the shape factor of its boundary layer.
+class WallPeel : public Canvas {
+public:
+    WallPeel(Context context, app::VirtualProbe& probe) : Canvas(context), m_probe(probe)
+    {
+        setObjectName(QStringLiteral("wallPeel"));
+        setMinimumHeight(130);
+        setAccessibleName(tr("The wall unrolled, with the computed speed along it"));
+        connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+    }
+    [[nodiscard]] drawing::PeelShows shows() const { return m_shows; }
+    void setShows(drawing::PeelShows shows)
+    {
+        m_shows = shows;
+        update();
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        const auto picture = scene();
+        drawing::PeelView(picture, area()).paint(painter, theme());
+    }
+    void mousePressEvent(QMouseEvent* event) override
+    {
+        const auto picture = scene();
+        if (!picture.missing.isEmpty())
+            return;
+        if (const auto place = drawing::PeelView(picture, area()).placeAt(event->position()))
+            workspace().chooseStation(place->station);
+    }
+
+private:
+    [[nodiscard]] drawing::PeelScene scene() const
+    {
+        drawing::PeelScene scene;
+        scene.shows = m_shows;
+        scene.units = workspace().displayUnits();
+        scene.chosenStation = workspace().station();
+        const auto& side = m_probe.present();
+        scene.missing = fieldMissing(m_probe, side);
+        const job::Port* port = workspace().port();
+        if (m_shows == drawing::PeelShows::WallShear && !side.viscous)
+            scene.missing = tr("The shear on the wall comes from a viscous run, and this shape has none yet.");
+        if (!scene.missing.isEmpty() || !port || port->stations.size() != side.shape->sections.size())
+            return scene;
+        const auto scale = drawing::speedScale(*side.air);
+        scene.speedLow = scale.low;
+        scene.speedHigh = scale.high;
+        for (std::size_t i = 0; i < port->stations.size(); ++i) {
+            const Length s = port->stations[i].s;
+            auto& column = scene.cells.emplace_back();
+            for (const Sector sector : geometry::kSectors)
+                column[geometry::index(sector)] = cell(side, s, sector);
+            scene.s.push_back(s.si());
+            scene.names.push_back(QString::fromStdString(analysis::stationName(workspace().analysis(), *port, i)));
+        }
+        return scene;
+    }
+    [[nodiscard]] drawing::PeelScene::Cell cell(const app::VirtualProbe::Side& side, Length s, Sector sector) const
+    {
+        drawing::PeelScene::Cell cell;
+        const auto& wall = side.air->walls[geometry::index(sector)];
+        if (m_shows == drawing::PeelShows::WallShear) {
+            const double round = static_cast<double>(geometry::index(sector)) / geometry::kSectorCount;
+            cell.value = side.viscous->run.solved.air->shearAt(s, round);
+            return cell;
+        }
+        if (m_shows == drawing::PeelShows::FieldSpeed) {
+            if (const auto speed = side.solved->port.alongWallAt(s, sector))
+                cell.value = *speed * side.air->air.flow.si();
+        } else {
+            const auto after = std::ranges::lower_bound(wall.line.s, s.si() - 1e-9) - wall.line.s.begin();
+            const auto at = static_cast<std::size_t>(std::min(after, std::ssize(wall.line.s) - 1));
+            if (const auto& layer = wall.layer[at])
+                cell.value = m_shows == drawing::PeelShows::LayerShape       ? layer->shape
+                             : m_shows == drawing::PeelShows::LayerThickness ? layer->momentumThickness
+                                                                             : layer->friction;
+        }
+        const bool exhaust = side.solved->port.shape().airFromValve;
+        // A viscous run knows what is behind that place.
+        const bool known = m_shows == drawing::PeelShows::FieldSpeed && side.shownRun();
+        cell.doubtful = !known && wall.liftsOff() && (exhaust ? s <= *wall.liftsOffAt : s >= *wall.liftsOffAt);
+        return cell;
+    }
+
+    app::VirtualProbe& m_probe;
+    drawing::PeelShows m_shows = drawing::PeelShows::FieldSpeed;
+};
+
+/// The shear on the wall as the peel colours it: the stronger the darker, red where the air runs back.
+std::optional<QColor> shearColour(const drawing::Theme& theme, const port_field::ViscousAir& air, Length s, double round)
+{
+    const auto shear = air.shearAt(s, round);
+    if (!shear)
+        return std::nullopt;
+    constexpr double strong = 20.0;  // Pa
+    return *shear < 0.0 ? drawing::tint(theme.panel, theme.danger, 0.6)
+                        : drawing::tint(theme.panel, theme.now, 0.8 * std::min(1.0, *shear / strong));
+}
+
+QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
+{
+    const auto& air = probe.present().air;
+    if (!air)
+        return {};
+    const auto cell = [](const QString& text) {
+        return QStringLiteral("<td style='padding-left:12px'>%1</td>").arg(text);
+    };
+    QString table = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td><b>%1</b></td>").arg(tr("wall"));
+    for (const QString& title : {tr("up to"), tr("at"), tr("H up to"), tr("the air"), tr("from")})
+        table += cell(QStringLiteral("<b>%1</b>").arg(title));
+    const auto* run = probe.present().viscous ? probe.present().viscous->run.solved.air.get() : nullptr;
+    if (run)
+        table += cell(QStringLiteral("<b>%1</b>").arg(tr("viscous: from")));
+    table += QStringLiteral("</tr>");
+    for (const Sector sector : geometry::kSectors) {
+        const auto& wall = air->walls[geometry::index(sector)];
+        table += QStringLiteral("<tr><td>%1</td>").arg(sectorText(sector)) + cell(w.text(Kind::Speed, wall.peak.si())) +
+                 cell(w.text(Kind::Position, wall.peakAt.si())) + cell(plainText(w, wall.greatestShape, 2)) +
+                 cell(wall.liftsOff()      ? tr("lets go")
+                      : wall.outsideOfTurn ? tr("slows, outside")
+                      : wall.near()        ? tr("near")
+                                           : tr("holds")) +
+                 cell(wall.liftsOffAt ? w.text(Kind::Position, wall.liftsOffAt->si()) : QString());
+        if (run) {
+            const auto letsGo = run->letsGoAt(sector);
+            table += cell(letsGo ? w.text(Kind::Position, letsGo->si()) : tr("holds"));
+        }
+        table += QStringLiteral("</tr>");
+    }
+    return table + QStringLiteral("</table>");
+}
+
+}  // namespace
+
+QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
+{
+    auto* view = new QWidget;
+    view->setObjectName(QStringLiteral("wallAirView"));
+    auto* peelPanel = new Panel(tr("The wall unrolled"));
+    auto* peel = new WallPeel(context, probe);
+    auto* spacePanel = new Panel(tr("In space"));
+    auto* space = new LoftCanvas(context);
+    const auto note = [&w = context.workspace, peelPanel, spacePanel, peel] {
+        const QString hatched = tr("; hatched: behind lift-off");
+        const bool same =
+            peel->shows() == drawing::PeelShows::FieldSpeed || peel->shows() == drawing::PeelShows::WallShear;
+        spacePanel->setNote(same ? tr("in the colours of the wall above") : tr("in the colours of the speed"));
+        switch (peel->shows()) {
+        case drawing::PeelShows::LayerShape: return peelPanel->setNote(tr("shape factor H") + hatched);
+        case drawing::PeelShows::LayerThickness:
+            return peelPanel->setNote(tr("momentum thickness, %1").arg(w.symbol(Kind::Length)) + hatched);
+        case drawing::PeelShows::LayerFriction: return peelPanel->setNote(tr("friction, thousandths") + hatched);
+        case drawing::PeelShows::WallShear: return peelPanel->setNote(tr("viscous run, Pa; red: the air runs back"));
+        default:
+            return peelPanel->setNote(tr("%1 off the wall").arg(w.text(Kind::Length, field::kPitotDistance.si())) +
+                                      hatched);
+        }
+    };
+    auto* shows = makeSwitch(
+        {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction"), tr("Shear")},
+        [peel, space, note](int i) {
+            using S = drawing::PeelShows;
+            constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction, S::WallShear};
+            peel->setShows(all[static_cast<std::size_t>(i)]);
+            note();
+            space->update();
+        },
+        QStringLiteral("wallShows"));
+    QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, note);
+    note();
+    peelPanel->addTool(shows);
+    peelPanel->body()->addWidget(peel, 1);
+    space->setObjectName(QStringLiteral("fieldSpace"));
+    space->setMinimumSize(200, 120);
+    constexpr double near = 2.0;  // steps: the panel is small
+    space->zoomBy(near);
+    space->colourBy([&probe, peel, &look = context.look](Length s, double round) -> std::optional<QColor> {
+        const auto& side = probe.present();
+        if (peel->shows() == drawing::PeelShows::WallShear && side.viscous)
+            return shearColour(drawing::theme(look.style()), *side.viscous->run.solved.air, s, round);
+        if (!side.solved || !side.air)
+            return std::nullopt;
+        const auto speed = side.solved->port.alongWallAt(s, round);
+        const auto scale = drawing::speedScale(*side.air);
+        return speed ? std::optional(drawing::speedColour((*speed * side.air->air.flow.si() - scale.low) /
+                                                          (scale.high - scale.low)))
+                     : std::nullopt;
+    });
+    QObject::connect(&probe, &app::VirtualProbe::changed, space, qOverload<>(&QWidget::update));
+    spacePanel->body()->addWidget(space, 1);
+    auto* tablePanel = new Panel(tr("Boundary layer, wall by wall"));
+    auto* table = probeLabel(probe, "wallTable", [&w = context.workspace, &probe] { return wallTable(w, probe); });
+    table->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    table->setToolTip(
+        tr("H is the shape factor of the boundary layer (Head's method): over 1.8 the air is near letting "
+           "go, at 2.4 it lifts off. It ranks walls; a real floor lets go up to half the port's height earlier. "
+           "On the outside of a turn "
+           "the method is too strict: there a wall only slows."));
+    tablePanel->body()->addWidget(table);
+    tablePanel->body()->addStretch(1);
+    auto* bottom = new QHBoxLayout;
+    bottom->setSpacing(8);
+    bottom->addWidget(spacePanel, 1);
+    bottom->addWidget(tablePanel);
+    auto* column = new QVBoxLayout(view);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(peelPanel, 1);
+    column->addLayout(bottom, 1);
+    view->setFocusProxy(space);
+    return view;
+}
+
+}  // namespace euryth::widgets

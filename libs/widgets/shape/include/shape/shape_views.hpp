@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/engine_results.hpp"
+#include "plans/planned_port.hpp"
+#include "kit/runner_canvases.hpp"
+#include "kit/section_canvases.hpp"
+#include "kit/engine_canvases.hpp"
+#include "kit/parts.hpp"
+
+class QComboBox;
+class QStandardItemModel;
+class QTableView;
+
+/// The views of the Shape stage, each the whole of the page below its switch.
+namespace euryth::widgets {
+
+/// The area along the runner with the plan's handles; what the engine asks for; the chosen station in numbers; the
+/// plans by name.
+class AreaPlanView : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit AreaPlanView(Context context, QWidget* parent = nullptr);
+
+signals:
+    void suggestedPlanWanted();
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QWidget* makeDemand();
+    QWidget* makeStation();
+    QWidget* makePlans();
+    void refresh();
+    void refreshStation();
+    void refreshPlans();
+    /// Index into Port::plans of the chosen row; nothing for "as it is" and the current plan.
+    [[nodiscard]] std::optional<std::size_t> chosenPlan() const;
+
+    Context m_context;
+    QLabel* m_wanted = nullptr;
+    QLabel* m_wantedNote = nullptr;
+    QLabel* m_numbers = nullptr;
+    QStandardItemModel* m_plans = nullptr;
+    QTableView* m_table = nullptr;
+    QPushButton* m_take = nullptr;
+    QPushButton* m_remove = nullptr;
+    std::shared_ptr<const job::Job> m_shown;  ///< for which the plans were compared
+    std::optional<std::size_t> m_shownPort;
+};
+
+/// The chosen station's section as it is and as planned, with the wishes of width and height.
+QWidget* makeSectionPlanView(Context context);
+/// Throat, seat, bowl and short side; a bigger valve; shrouding.
+QWidget* makeValvePlanView(Context context);
+/// The engine's numbers and cams, with piston, gas and valve over the crank.
+QWidget* makeEngineView(Context context, app::EngineResults& results, const std::function<void()>& importLifts);
+/// Filling, and bench beside engine, with another port to compare with.
+QWidget* makeFillingView(Context context, app::EngineResults& results);
+QWidget* makeBenchEngineView(Context context, app::EngineResults& results);
+/// What is asked of the house rules' view.
+struct HouseActions {
+    std::function<void(const job::House&)> compare;  ///< shows what a set would change, and takes it where wanted
+    std::function<void()> load;
+    std::function<void()> save;
+};
+QWidget* makeHouseView(Context context, const HouseActions& actions);
+
+/// The sets of house rules that ship with Euryth.
+std::vector<job::House> shippedHouses();
+
+}  // namespace euryth::widgets

@@ -1,0 +1,329 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QStandardItemModel>
+#include <QTableView>
+
+#include "kit/form_parts.hpp"
+#include "job/plans.hpp"
+#include "plans/station_numbers.hpp"
+#include "units/format.hpp"
+#include "shape/shape_views.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+namespace {
+
+template <class Q>
+QString shown(const app::Workspace& workspace, Kind kind, const std::optional<Q>& value)
+{
+    if (!value)
+        return QString::fromUtf8(units::kUnknownText);
+    if constexpr (std::is_same_v<Q, double>)
+        return workspace.text(kind, *value);
+    else
+        return workspace.text(kind, value->si());
+}
+
+/// A plan as a row of the table; units stand in the headings.
+QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary& plan, bool current)
+{
+    const auto number = [&](Kind kind, const auto& value) {
+        return w.number(kind, value ? std::optional(value->si()) : std::nullopt);
+    };
+    std::optional<Area> smallest;
+    if (plan.smallest)
+        smallest = plan.smallest->area;
+    const QString mark = plan.notMet > 0 ? QStringLiteral("▲ ") : current ? QStringLiteral("• ") : QString();
+    const QStringList texts{mark + QString::fromStdString(plan.name), number(Kind::SmallVolume, plan.taken),
+                            number(Kind::Area, smallest), number(Kind::Rotation, plan.rpm)};
+    QList<QStandardItem*> items;
+    for (const QString& text : texts) {
+        items << new QStandardItem(text);
+        items.back()->setEditable(false);
+        if (items.size() > 1)
+            items.back()->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    }
+    QString tip = QString::fromStdString(plan.note);
+    if (plan.benchFlow)
+        tip += Canvas::tr("\nReckoned bench flow at full lift: %1.").arg(w.text(Kind::Flow, plan.benchFlow->si()));
+    if (plan.notMet > 0)
+        tip += Canvas::tr("\nAt %1 stations the walls do not give what is wished.").arg(plan.notMet);
+    items.front()->setToolTip(QString::fromStdString(plan.name) + QLatin1Char('\n') + tip);
+    return items;
+}
+
+QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;%1</td>").arg(text); }
+
+QString row(const QString& name, const QString& now, const QString& plan)
+{
+    return QStringLiteral("<tr><td>%1</td>").arg(name) + cell(now) + cell(plan) + QStringLiteral("</tr>");
+}
+
+QString numbersTable(const app::Workspace& w, const plans::StationNumbers& now,
+                     const std::optional<plans::StationNumbers>& plan)
+{
+    const auto line = [&](const QString& name, Kind kind, auto member) {
+        return row(name, shown(w, kind, now.*member), plan ? shown(w, kind, (*plan).*member) : QString());
+    };
+    using N = plans::StationNumbers;
+    return QStringLiteral("<table cellspacing=0 cellpadding=1>") + row({}, Canvas::tr("as it is"), Canvas::tr("plan")) +
+           row(Canvas::tr("net area"), w.text(Kind::Area, now.area.si()),
+               plan ? w.text(Kind::Area, plan->area.si()) : QString()) +
+           line(Canvas::tr("gains each %1").arg(w.text(Kind::Position, 0.01)), Kind::Percent, &N::changePer10mm) +
+           line(Canvas::tr("cone before it"), Kind::Angle, &N::coneBefore) +
+           line(Canvas::tr("cone behind it"), Kind::Angle, &N::coneAfter) +
+           line(Canvas::tr("air on the bench"), Kind::Speed, &N::onBench) +
+           line(Canvas::tr("gas on the engine"), Kind::Speed, &N::onEngine) + QStringLiteral("</table>");
+}
+
+}  // namespace
+
+AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    auto* panel = new Panel({});
+    const auto jobNumber = [&](const QString& label, const job::Field& f, Kind kind, auto access) {
+        const app::FieldBinding binding = app::bind(label, f, kind, access);
+        return new FieldEdit(context, [binding] { return binding; });
+    };
+    auto* planField = new FieldEdit(context, [this]() -> std::optional<app::FieldBinding> {
+        const auto port = m_context.workspace.portIndex();
+        const auto station = m_context.workspace.station();
+        if (!port || !station)
+            return std::nullopt;
+        auto binding = app::bind(
+            tr("plan here"), field::planArea,
+            Kind::Area, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
+        if (const auto& suggested = m_context.workspace.analysis().suggested[*station])
+            binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
+        return binding;
+    });
+    planField->setObjectName(QStringLiteral("planField"));
+    planField->setToolTip(tr("Planned net area at the chosen station; empty takes the suggested one"));
+    auto* suggest = new QPushButton(tr("Use suggested plan"));
+    suggest->setToolTip(tr("Demand of the engine with the house taper, never less than what is there (Ctrl+G)"));
+    connect(suggest, &QPushButton::clicked, this, &AreaPlanView::suggestedPlanWanted);
+    for (FieldEdit* edit : {jobNumber(
+                                tr("peak power at"), field::peakRpm, Kind::Rotation,
+                                [](auto& job) -> auto& { return job.engine.peakRpm; }),
+                            jobNumber(
+                                tr("most Mach"), field::limitingMach, Kind::Number,
+                                [](auto& job) -> auto& { return job.house.limitingMach; })})
+        panel->addTool(edit);
+    panel->addTool(planField);
+    panel->addTool(suggest);
+    auto* canvas = new AreaCanvas(context);
+    panel->body()->addWidget(canvas, 1);
+    setFocusProxy(canvas);
+    column->addWidget(panel, 1);
+    auto* foot = new QHBoxLayout;
+    foot->setSpacing(8);
+    foot->addWidget(makeDemand(), 20);
+    foot->addWidget(makeStation(), 28);
+    foot->addWidget(makePlans(), 36);
+    column->addLayout(foot);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &AreaPlanView::refresh);
+    refresh();
+}
+
+QWidget* AreaPlanView::makeDemand()
+{
+    auto* panel = new Panel(tr("What the engine asks for"));
+    panel->body()->setSpacing(3);
+    m_wanted = new QLabel;
+    m_wanted->setObjectName(QStringLiteral("wantedArea"));
+    m_wanted->setFont(drawing::font(22, true));
+    m_wantedNote = quietLabel({});
+    m_wantedNote->setWordWrap(true);
+    panel->body()->addWidget(m_wanted);
+    panel->body()->addWidget(m_wantedNote);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* AreaPlanView::makeStation()
+{
+    auto* panel = new Panel(tr("At this station"));
+    m_numbers = new QLabel;
+    m_numbers->setObjectName(QStringLiteral("stationNumbers"));
+    m_numbers->setTextFormat(Qt::RichText);
+    m_numbers->setToolTip(tr(
+        "Bench: mean speed at the bench's depression, valve at full lift. Engine: while the piston is fastest at the "
+        "speed of peak power, no wave action."));
+    panel->body()->addWidget(m_numbers);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* AreaPlanView::makePlans()
+{
+    auto* panel = new Panel(tr("Plans of this port"));
+    panel->body()->setSpacing(4);
+    m_plans = new QStandardItemModel(this);
+    m_table = new QTableView;
+    m_table->setObjectName(QStringLiteral("planTable"));
+    m_table->setModel(m_plans);
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_table->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    m_table->setTabKeyNavigation(false);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setDefaultSectionSize(22);
+    m_table->setFixedHeight(88);
+    m_table->setMinimumWidth(200);
+    panel->body()->addWidget(m_table);
+    TextEdit::Source name;
+    name.tip = tr("Name of the current plan, the one with the dot");
+    name.get = [this] {
+        const job::Port* port = m_context.workspace.port();
+        return port ? QString::fromStdString(job::currentPlan(*port).name) : QString();
+    };
+    name.set = [this](const QString& typed) {
+        const auto port = m_context.workspace.portIndex();
+        return port ? m_context.workspace.document().edit(
+                          tr("Name plan"), [&](job::Job& job) { job.ports[*port].planName = typed.toStdString(); })
+                    : QString();
+    };
+    auto* nameEdit = new TextEdit(m_context, std::move(name));
+    nameEdit->setObjectName(QStringLiteral("planName"));
+    TextEdit::Source note;
+    note.label = tr("Note");
+    note.tip = tr("A note on the current plan: what it is for");
+    note.get = [this] {
+        const job::Port* port = m_context.workspace.port();
+        return port ? QString::fromStdString(port->planNote) : QString();
+    };
+    note.set = [this](const QString& typed) {
+        const auto port = m_context.workspace.portIndex();
+        return port ? m_context.workspace.document().edit(
+                          tr("Note on plan"), [&](job::Job& job) { job.ports[*port].planNote = typed.toStdString(); })
+                    : QString();
+    };
+    auto* noteEdit = new TextEdit(m_context, std::move(note));
+    noteEdit->setObjectName(QStringLiteral("planNote"));
+    auto* copy = new QPushButton(tr("Copy"));
+    copy->setObjectName(QStringLiteral("copyPlan"));
+    copy->setToolTip(tr("Puts this plan aside under its name and goes on with a copy"));
+    m_take = new QPushButton(tr("Take"));
+    m_take->setObjectName(QStringLiteral("takePlan"));
+    m_take->setToolTip(tr("Makes the chosen plan the current one (Ctrl+Shift+K takes the next one)"));
+    m_remove = new QPushButton(tr("Delete"));
+    m_remove->setObjectName(QStringLiteral("deletePlan"));
+    connect(copy, &QPushButton::clicked, this, [this] {
+        editPort(m_context, tr("Copy plan"), [](job::Port& port) { job::copyPlan(port, job::freePlanName(port)); });
+    });
+    connect(m_take, &QPushButton::clicked, this, [this] {
+        if (const auto plan = chosenPlan())
+            editPort(m_context, tr("Change plans over"), [&](job::Port& port) { job::makeCurrent(port, *plan); });
+    });
+    connect(m_remove, &QPushButton::clicked, this, [this] {
+        if (const auto plan = chosenPlan()) {
+            editPort(m_context, tr("Delete plan"), [&](job::Port& port) {
+                port.plans.erase(port.plans.begin() + static_cast<std::ptrdiff_t>(*plan));
+            });
+        }
+    });
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this] {
+        m_take->setEnabled(chosenPlan().has_value());
+        m_remove->setEnabled(chosenPlan().has_value());
+    });
+    auto* buttons = new QHBoxLayout;
+    buttons->setSpacing(4);
+    buttons->addWidget(nameEdit, 1);
+    panel->body()->addWidget(noteEdit);
+    for (QPushButton* button : {copy, m_take, m_remove})
+        buttons->addWidget(button);
+    panel->body()->addLayout(buttons);
+    return panel;
+}
+
+std::optional<std::size_t> AreaPlanView::chosenPlan() const
+{
+    const int row = m_table->currentIndex().row();
+    constexpr int ahead = 2;  // as it is, and the current plan
+    const job::Port* port = m_context.workspace.port();
+    if (!port || row < ahead || row - ahead >= static_cast<int>(port->plans.size()))
+        return std::nullopt;
+    return static_cast<std::size_t>(row - ahead);
+}
+
+void AreaPlanView::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    refresh();
+}
+
+void AreaPlanView::refresh()
+{
+    const auto& workspace = m_context.workspace;
+    const auto& analysis = workspace.analysis();
+    if (analysis.wantedArea && analysis.areas) {
+        const Area least = analysis.areas->smallest().area;
+        m_wanted->setText(workspace.text(Kind::Area, analysis.wantedArea->si()));
+        m_wantedNote->setText(
+            tr("at least. The smallest here, %1, is good for %2. No wave action in this sum.")
+                .arg(workspace.text(Kind::Area, least.si()),
+                     workspace.text(Kind::Rotation, planning::rpmForArea(*analysis.demand, least).si())));
+    } else {
+        m_wanted->setText(QString::fromUtf8(units::kUnknownText));
+        const std::string& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
+        m_wantedNote->setText(missing.empty() ? QString() : tr("missing: %1").arg(QString::fromStdString(missing)));
+    }
+    if (!isVisible())
+        return;  // the rest is worked out only where it is looked at
+    refreshStation();
+    refreshPlans();
+}
+
+void AreaPlanView::refreshStation()
+{
+    const auto& workspace = m_context.workspace;
+    const auto station = workspace.station();
+    if (!station) {
+        m_numbers->setText(tr("No station chosen."));
+        return;
+    }
+    const job::Port& port = *workspace.port();
+    const auto& analysis = workspace.analysis();
+    const auto model = engine::engineModel(workspace.job(), port, analysis);
+    m_numbers->setText(numbersTable(workspace, plans::numbersAsIs(workspace.job(), port, analysis, model, *station),
+                                    plans::numbersOfPlan(workspace.job(), port, analysis, model, *station)));
+}
+
+void AreaPlanView::refreshPlans()
+{
+    const auto& workspace = m_context.workspace;
+    auto snapshot = workspace.snapshot();
+    if (snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
+        m_plans->property("units") == static_cast<int>(workspace.displayUnits().system))
+        return;
+    m_shown = std::move(snapshot);
+    m_shownPort = workspace.portIndex();
+    m_plans->setProperty("units", static_cast<int>(workspace.displayUnits().system));
+    const int chosen = m_table->currentIndex().row();
+    m_plans->clear();
+    const auto head = [&](const QString& name, Kind kind) {
+        return QStringLiteral("%1, %2").arg(name, workspace.symbol(kind));
+    };
+    m_plans->setHorizontalHeaderLabels({tr("plan"), head(tr("takes"), Kind::SmallVolume), head(tr("least"), Kind::Area),
+                                        head(tr("to"), Kind::Rotation)});
+    if (workspace.port()) {
+        for (const auto& plan : plans::comparePlans(workspace.job(), *workspace.port(), workspace.analysis()))
+            m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1));
+    }
+    m_table->resizeColumnsToContents();
+    constexpr int widestName = 102;
+    m_table->setColumnWidth(0, std::min(widestName, m_table->columnWidth(0)));
+    if (chosen >= 0 && chosen < m_plans->rowCount())
+        m_table->selectRow(chosen);
+    m_take->setEnabled(chosenPlan().has_value());
+    m_remove->setEnabled(chosenPlan().has_value());
+}
+
+}  // namespace euryth::widgets

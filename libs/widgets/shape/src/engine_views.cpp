@@ -1,0 +1,319 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QComboBox>
+#include <QHBoxLayout>
+
+#include "kit/form_builder.hpp"
+#include "kit/form_parts.hpp"
+#include "units/format.hpp"
+#include "kit/engine_canvases.hpp"
+#include "shape/shape_views.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+using Curve = app::EngineResults::Curve;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("EngineViews", text); }
+
+QString plain(const app::Workspace& w, double value, int decimals)
+{
+    return QString::fromStdString(units::formatPlain(value, decimals, w.displayUnits()));
+}
+
+/// Which other port is drawn beside; follows the job's ports.
+class OtherPort : public QWidget {
+public:
+    OtherPort(Context context, app::EngineResults& results)
+        : m_context(context),
+          m_results(results),
+          m_box(new QComboBox)
+    {
+        auto* row = new QHBoxLayout(this);
+        row->setContentsMargins(0, 0, 0, 0);
+        row->addWidget(quietLabel(tr("beside")));
+        row->addWidget(m_box);
+        m_box->setObjectName(QStringLiteral("otherPort"));
+        m_box->setToolTip(tr("Another port, drawn with dash and dot"));
+        QObject::connect(m_box, &QComboBox::activated, this, [this](int i) {
+            m_results.setOther(i > 0 ? std::optional(m_box->itemData(i).value<std::size_t>()) : std::nullopt);
+            m_context.workspace.refresh();
+        });
+        QObject::connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
+        refresh();
+    }
+
+private:
+    void refresh()
+    {
+        m_box->clear();
+        m_box->addItem(tr("no other port"));
+        const auto& ports = m_context.workspace.job().ports;
+        const auto chosen = m_context.workspace.portIndex();
+        for (std::size_t i = 0; i < ports.size(); ++i) {
+            if (i == chosen || (chosen && ports[i].side != ports[*chosen].side))
+                continue;
+            m_box->addItem(QString::fromStdString(ports[i].id), QVariant::fromValue(i));
+            if (m_results.other() == i)
+                m_box->setCurrentIndex(m_box->count() - 1);
+        }
+    }
+
+    Context m_context;
+    app::EngineResults& m_results;
+    QComboBox* m_box;
+};
+
+QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;&nbsp;%1</td>").arg(text); }
+
+/// One port or plan at the speeds of peak power and shift.
+QString fillingRow(const app::Workspace& w, const Curve& curve)
+{
+    const auto& filling = curve.run.filling;
+    QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped());
+    row += cell(plain(w, curve.run.machIndex, 2)) + cell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
+           cell(w.text(Kind::Depression, filling.peakDepression.si())) +
+           cell(w.text(Kind::Percent, filling.chokedShare)) +
+           cell(QStringLiteral("+") + w.text(Kind::Percent, curve.run.overRev - 1.0));
+    if (curve.shift)
+        row +=
+            cell(QStringLiteral("+") + w.text(Kind::Percent, curve.shift->filling.meanFlow / filling.meanFlow - 1.0));
+    return row + QStringLiteral("</tr>");
+}
+
+/// What is shown is from before the last change until the new answer arrives.
+QString anew(const app::EngineResults& results)
+{
+    return results.isWorking() ? QStringLiteral(" <b>%1</b>").arg(tr("Being worked out anew…")) : QString();
+}
+
+QString fillingNote(const app::Workspace& w, app::EngineResults& results)
+{
+    const auto& known = results.get();
+    if (!known)
+        return whyNone(results, known.missing);
+    QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
+                       .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
+                   cell(tr("Mach index")) + cell(tr("filling")) + cell(tr("depression up to")) + cell(tr("choked")) +
+                   cell(tr("air for a tenth more speed"));
+    if (known->shiftRpm)
+        text += cell(tr("air at the shift, %1").arg(w.text(Kind::Rotation, known->shiftRpm->si())));
+    text += QStringLiteral("</tr>");
+    for (const Curve& curve : known->curves)
+        text += fillingRow(w, curve);
+    text += QStringLiteral("</table>");
+    if (!known->planMissing.empty())
+        text += tr("No plan: %1. ").arg(QString::fromStdString(known->planMissing));
+    if (!known->otherMissing.empty())
+        text += tr("Other port missing: %1. ").arg(QString::fromStdString(known->otherMissing));
+    const auto& model = known->curves.front().model;
+    text += tr("By %1. No wave action.").arg(QString::fromStdString(model.areaFrom).toHtmlEscaped());
+    for (const std::string& assumed : model.assumed)
+        text += tr(" Assumed: %1.").arg(QString::fromStdString(assumed));
+    return text + anew(results);
+}
+
+QString placeOf(const app::Workspace& w, const Curve& curve, const flow::RunnerFlow& flow)
+{
+    if (flow.fastest >= curve.model.runner.size())
+        return tr("the valve");
+    return w.text(Kind::Position, curve.model.runner[flow.fastest].s.si());
+}
+
+/// Flow of a curve over that of the first one, less 1.
+QString against(const app::Workspace& w, MassFlow flow, MassFlow first)
+{
+    const double difference = flow / first - 1.0;
+    return (difference > 0.0 ? QStringLiteral("+") : QString()) + w.text(Kind::Percent, difference);
+}
+
+QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
+{
+    const auto& known = results.get();
+    if (!known)
+        return whyNone(results, known.missing);
+    const auto flowText = [&](const Curve& curve, MassFlow flow) {
+        return w.text(Kind::Flow, flow.si() / air::density(curve.model.room).si());
+    };
+    QString rows;
+    const Curve& first = known->curves.front();
+    for (const Curve& curve : known->curves) {
+        const bool itself = &curve == &first;
+        const auto pair = [&](const flow::RunnerFlow& flow, const flow::RunnerFlow& of) {
+            return cell(flowText(curve, flow.flow) +
+                        (itself ? QString() : QStringLiteral(" (<b>%1</b>)").arg(against(w, flow.flow, of.flow)))) +
+                   cell(QStringLiteral("Mach %1 at %2")
+                            .arg(plain(w, flow.stations[flow.fastest].mach, 2), placeOf(w, curve, flow)) +
+                        (flow.choked ? tr(", choked there") : QString()));
+        };
+        rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped()) +
+                pair(curve.onBench, first.onBench) + pair(curve.onEngine, first.onEngine) +
+                cell(flowText(curve, curve.choked.flow)) + cell(placeOf(w, curve, curve.choked)) +
+                QStringLiteral("</tr>");
+    }
+    return QStringLiteral("<table cellspacing=0 cellpadding=2><tr><td></td>") +
+           cell(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + cell(tr("fastest at")) +
+           cell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
+                    .arg(w.text(Kind::Depression, known->running.si()))) +
+           cell(tr("fastest at")) + cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") +
+           rows + QStringLiteral("</table>") + anew(results);
+}
+
+/// The same in a sentence.
+QString placeFromWindow(const app::Workspace& w, const Curve& curve, const flow::RunnerFlow& flow)
+{
+    const QString place = placeOf(w, curve, flow);
+    return flow.fastest >= curve.model.runner.size() ? tr("at %1").arg(place) : tr("%1 from the window").arg(place);
+}
+
+/// The filling at the engine's top speed.
+const planning::Filling& atTop(const Curve& curve) { return (curve.shift ? *curve.shift : curve.run).filling; }
+
+/// In one sentence whether the bench can tell the two ports apart, and what this engine makes of them at its own speed.
+QString trapText(app::EngineResults& results, const app::Workspace& w)
+{
+    const auto& known = results.get();
+    if (!known)
+        return {};
+    const Curve& first = known->curves.front();
+    const QString speed = w.text(Kind::Rotation, known->shiftRpm.value_or(known->rpm).si());
+    for (const Curve& curve : known->curves) {
+        if (curve.who != app::EngineResults::Who::Other)
+            continue;
+        const double bench = curve.onBench.flow / first.onBench.flow - 1.0;
+        const double engine = atTop(curve).meanFlow / atTop(first).meanFlow - 1.0;
+        if (std::abs(bench) > engine::kSameOnBench || std::abs(engine) < engine::kOtherOnEngine)
+            return tr("On the bench they differ by %1, in the air that the engine gets at %2 by %3.")
+                .arg(w.text(Kind::Percent, std::abs(bench)), speed, w.text(Kind::Percent, std::abs(engine)));
+        const bool firstIsPoorer = engine > 0.0;
+        const Curve& poorer = firstIsPoorer ? first : curve;
+        const double less = firstIsPoorer ? 1.0 - 1.0 / (1.0 + engine) : -engine;
+        return tr("▲ The bench cannot tell %1 and %2 apart (%3). At %4 the engine gets %5 less air through %6, whose "
+                  "cylinder "
+                  "pulls up to %7: fastest %8.")
+            .arg(QString::fromStdString(first.name), QString::fromStdString(curve.name),
+                 w.text(Kind::Percent, std::abs(bench)), speed, w.text(Kind::Percent, less),
+                 QString::fromStdString(poorer.name), w.text(Kind::Depression, atTop(poorer).peakDepression.si()),
+                 placeFromWindow(w, poorer, poorer.onEngine));
+    }
+    return tr("Choose another port to lay it beside this one.");
+}
+
+void addCam(FormBuilder& form, int row, int column, job::CamLobe job::Engine::*lobe, const QString& after)
+{
+    const auto member = [=](auto m) {
+        return [=](auto& job) -> auto& { return job.engine.*lobe.*m; };
+    };
+    form.job(row, column, tr("Duration"), field::duration, Kind::Angle, member(&job::CamLobe::duration));
+    form.job(row + 1, column, tr("Lift"), field::camLift, Kind::Length, member(&job::CamLobe::lift));
+    form.job(row + 2, column, after, field::centreline, Kind::Angle, member(&job::CamLobe::centreline));
+}
+
+QString camText(const app::Workspace& w)
+{
+    const job::CamLobe& lobe = w.job().engine.intakeCam;
+    if (lobe.table.empty())
+        return tr("No lift table: a smooth stand-in of the same duration and lift is used.");
+    return tr("Intake by a table of %1 points; duration and lift beside it are not used.").arg(lobe.table.size());
+}
+
+}  // namespace
+
+QWidget* makeEngineView(Context context, app::EngineResults& results, const std::function<void()>& importLifts)
+{
+    auto* page = new QWidget;
+    auto* columns = new QHBoxLayout(page);
+    columns->setContentsMargins(0, 0, 0, 0);
+    columns->setSpacing(8);
+    auto* panel = new Panel(tr("The engine"));
+    panel->body()->setSpacing(4);
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    const auto engine = [](auto m) {
+        return [=](auto& job) -> auto& { return job.engine.*m; };
+    };
+    using E = job::Engine;
+    form.job(0, 0, tr("Bore"), field::bore, Kind::Length, engine(&E::bore));
+    form.job(1, 0, tr("Stroke"), field::stroke, Kind::Length, engine(&E::stroke));
+    form.job(2, 0, tr("Rod"), field::rod, Kind::Length, engine(&E::rod));
+    form.job(0, 1, tr("Peak power"), field::peakRpm, Kind::Rotation, engine(&E::peakRpm));
+    form.job(1, 1, tr("Shift"), field::shiftRpm, Kind::Rotation, engine(&E::shiftRpm));
+    form.add(2, 1, [context]() -> std::optional<app::FieldBinding> {
+        auto binding = app::bind(
+            tr("Pulls"), field::runningDepression, Kind::Depression,
+            [](auto& job) -> auto& { return job.engine.runningDepression; });
+        binding.emptyText = context.workspace.number(Kind::Depression, engine::runningDepression({}).si());
+        return binding;
+    });
+    panel->body()->addLayout(grid);
+    panel->body()->addWidget(heading(tr("Manifold (empty: the air of the bench room)")));
+    auto* manifold = newGrid();
+    FormBuilder manifoldForm(context, *manifold);
+    const auto inManifold = [](auto m) {
+        return [=](auto& job) -> auto& { return job.engine.manifold.*m; };
+    };
+    manifoldForm.job(0, 0, tr("Pressure"), field::manifoldPressure, Kind::AirPressure,
+                     inManifold(&job::Manifold::pressure));
+    manifoldForm.job(0, 1, tr("Air"), field::manifoldTemperature, Kind::Temperature,
+                     inManifold(&job::Manifold::temperature));
+    panel->body()->addLayout(manifold);
+    panel->body()->addWidget(heading(tr("Cams, seat to seat, at the valve: intake left, exhaust right")));
+    auto* cams = newGrid();
+    FormBuilder camForm(context, *cams);
+    addCam(camForm, 0, 0, &E::intakeCam, tr("After TDC"));
+    addCam(camForm, 0, 1, &E::exhaustCam, tr("Before TDC"));
+    panel->body()->addLayout(cams);
+    panel->body()->addWidget(liveLabel(context, [context] { return camText(context.workspace); }));
+    panel->body()->addWidget(listButtons(tr("Lift table out of a file…"), tr("Drop the table"), importLifts, [context] {
+        context.workspace.document().apply(tr("Drop lift table"),
+                                           [](job::Job& job) { job.engine.intakeCam.table.clear(); });
+    }));
+    panel->body()->addStretch(1);
+    columns->addWidget(panel, 1);
+    auto* charts = new Panel(tr("Over the crank at peak power"));
+    charts->body()->addWidget(new EngineCanvas(context, results, EngineCanvas::Shows::Crank), 1);
+    columns->addWidget(charts, 1);
+    return page;
+}
+
+QWidget* makeFillingView(Context context, app::EngineResults& results)
+{
+    auto* panel = new Panel(tr("Filling of the cylinder"));
+    panel->addTool(new OtherPort(context, results));
+    auto* note = liveLabel(context, [] { return QString(); });
+    note->setObjectName(QStringLiteral("fillingNote"));
+    note->setTextFormat(Qt::RichText);
+    panel->body()->addWidget(note);
+    auto* canvas = new EngineCanvas(context, results, EngineCanvas::Shows::Filling);
+    panel->body()->addWidget(canvas, 1);
+    whileSeen(context, panel, [=, &results] { note->setText(fillingNote(context.workspace, results)); });
+    return panel;
+}
+
+QWidget* makeBenchEngineView(Context context, app::EngineResults& results)
+{
+    auto* panel = new Panel(tr("The same port on the bench and on the engine"));
+    panel->addTool(new OtherPort(context, results));
+    auto* trap = heading({});
+    trap->setTextFormat(Qt::PlainText);
+    trap->setObjectName(QStringLiteral("trapText"));
+    trap->setWordWrap(true);
+    auto* table = liveLabel(context, [] { return QString(); });
+    table->setObjectName(QStringLiteral("benchEngineTable"));
+    table->setTextFormat(Qt::RichText);
+    panel->body()->addWidget(trap);
+    panel->body()->addWidget(new EngineCanvas(context, results, EngineCanvas::Shows::Runner), 1);
+    panel->body()->addWidget(table);
+    panel->body()->addWidget(
+        quietLabel(tr("One-dimensional: losses of wall, bends and widenings, and the valve at "
+                      "full lift. No wave action, no wake.")));
+    whileSeen(context, panel, [=, &results] {
+        trap->setText(trapText(results, context.workspace));
+        table->setText(benchEngineTable(context.workspace, results));
+    });
+    return panel;
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,220 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QComboBox>
+#include <QDir>
+#include <QFile>
+#include <QHBoxLayout>
+
+#include "files/house_file.hpp"
+#include "kit/form_builder.hpp"
+#include "kit/form_parts.hpp"
+#include "job/describe.hpp"
+#include "shape/shape_views.hpp"
+
+static void initialiseHouseResources() { Q_INIT_RESOURCE(houses); }
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("HouseView", text); }
+
+/// The words of a choice, as they stand in the file, translatable.
+template <std::size_t N>
+QStringList words(const std::array<std::string_view, N>& keys)
+{
+    QStringList list;
+    for (const std::string_view key : keys)
+        list << QCoreApplication::translate("HouseWords", std::string(key).c_str());
+    return list;
+}
+
+template <std::size_t N, class Enum>
+ChoiceEdit* choice(Context context, const QString& label, const QString& tip,
+                   const std::array<std::string_view, N>& keys, Enum job::House::*member)
+{
+    auto* edit = new ChoiceEdit(
+        context, {label, tip, words(keys), [=] { return static_cast<int>(context.workspace.job().house.*member); },
+                  [=](int i) {
+                      context.workspace.document().apply(
+                          label, [&](job::Job& job) { job.house.*member = static_cast<Enum>(i); });
+                  }});
+    return edit;
+}
+
+/// One end of a range in percent.
+void addShare(FormBuilder& form, int row, int column, const QString& label, const job::Field& f,
+              job::ShareRange job::House::*range, double job::ShareRange::*end)
+{
+    form.job(
+        row, column, label, f, Kind::Percent, [=](auto& job) -> auto& { return job.house.*range.*end; });
+}
+
+QWidget* areaRules(Context context)
+{
+    auto* panel = new Panel(tr("Area and walls"));
+    auto* grid = newGrid();
+    grid->setColumnStretch(1, 0);
+    grid->setVerticalSpacing(2);
+    FormBuilder form(context, *grid);
+    const auto house = [](auto m) {
+        return [=](auto& job) -> auto& { return job.house.*m; };
+    };
+    using H = job::House;
+    int row = 0;
+    form.job(row++, 0, tr("Greatest Mach"), field::limitingMach, Kind::Number, house(&H::limitingMach));
+    form.add(row++, 0, [context]() -> std::optional<app::FieldBinding> {
+        return app::bind(
+            tr("Taper each %1").arg(context.workspace.text(Kind::Position, 0.1)), field::taper, Kind::Percent,
+            [](auto& job) -> auto& { return job.house.taperPer100mm; });
+    });
+    form.job(row++, 0, tr("Small-big-small over"), field::smallBigSmall, Kind::Percent, house(&H::smallBigSmall));
+    form.job(row++, 0, tr("Wall to leave"), field::leastWall, Kind::Length, house(&H::leastWall));
+    form.job(row++, 0, tr("… no weld reaches"), field::unrepairableLeastWall, Kind::Length,
+             house(&H::unrepairableLeastWall));
+    form.job(row++, 0, tr("Greatest cut"), field::greatestCut, Kind::Length, house(&H::greatestCut));
+    form.job(row++, 0, tr("Gauge error"), field::gaugeError, Kind::Length, house(&H::gaugeError));
+    form.job(row++, 0, tr("Fast from"), field::fastRatio, Kind::Number, house(&H::fastRatio));
+    form.job(row++, 0, tr("Slow under"), field::slowRatio, Kind::Number, house(&H::slowRatio));
+    form.job(row++, 0, tr("Dead under"), field::deadRatio, Kind::Number, house(&H::deadRatio));
+    form.job(row++, 0, tr("Cuts gain at least"), field::leastGain, Kind::Percent, house(&H::leastGain));
+    panel->body()->addLayout(grid);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* valveRules(Context context)
+{
+    auto* panel = new Panel(tr("Valve end"));
+    auto* grid = newGrid();
+    grid->setColumnStretch(1, 0);
+    grid->setVerticalSpacing(2);
+    FormBuilder form(context, *grid);
+    using H = job::House;
+    using R = job::ShareRange;
+    static constexpr job::Field share{"", field::kPercent, field::over0To(100), "Percent of the valve's diameter"};
+    int row = 0;
+    const auto range = [&](const QString& name, job::ShareRange H::*member) {
+        addShare(form, row++, 0, tr("%1 from").arg(name), share, member, &R::low);
+        addShare(form, row++, 0, tr("%1 to").arg(name), share, member, &R::high);
+    };
+    range(tr("Intake throat"), &H::intakeThroat);
+    range(tr("Exhaust throat"), &H::exhaustThroat);
+    range(tr("Intake bowl"), &H::intakeBowl);
+    range(tr("Exhaust bowl"), &H::exhaustBowl);
+    const auto house = [](auto m) {
+        return [=](auto& job) -> auto& { return job.house.*m; };
+    };
+    form.job(row++, 0, tr("Seat angle"), field::houseSeatAngle, Kind::Angle, house(&H::seatAngle));
+    form.job(row++, 0, tr("Intake seat width"), field::seatWidthIntake, Kind::Length, house(&H::intakeSeatWidth));
+    form.job(row++, 0, tr("Exhaust seat width"), field::seatWidthExhaust, Kind::Length, house(&H::exhaustSeatWidth));
+    form.job(row++, 0, tr("Intake line below"), field::scribeBelowIntake, Kind::Length, house(&H::intakeScribeBelow));
+    form.job(row++, 0, tr("Exhaust line below"), field::scribeBelowExhaust, Kind::Length,
+             house(&H::exhaustScribeBelow));
+    panel->body()->addLayout(grid);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* workRules(Context context)
+{
+    auto* panel = new Panel(tr("Schools"));
+    panel->body()->setSpacing(6);
+    using H = job::House;
+    panel->body()->addWidget(choice(context, tr("Intake finish"),
+                                    tr("A rough wall keeps fuel off it; no mirror on an intake"), job::kFinishKeys,
+                                    &H::intakeFinish));
+    panel->body()->addWidget(choice(context, tr("Exhaust finish"), tr("How the exhaust's wall is left"),
+                                    job::kFinishKeys, &H::exhaustFinish));
+    panel->body()->addWidget(choice(context, tr("Lifts that count"),
+                                    tr("Each as long as the cam stays there, or only the upper half"),
+                                    job::kLiftWeightKeys, &H::liftWeight));
+    panel->body()->addWidget(choice(context, tr("Core shift"), tr("Chasing it everywhere twists the port"),
+                                    job::kCoreShiftKeys, &H::coreShift));
+    panel->body()->addWidget(
+        choice(context, tr("Valve job"), tr("Seats before the port, or after it"), job::kValveJobKeys, &H::valveJob));
+    panel->body()->addWidget(choice(context, tr("Thin walls"),
+                                    tr("Left, filled from behind, or welded by a specialist"), job::kThinWallKeys,
+                                    &H::thinWall));
+    TextEdit::Source name;
+    name.label = tr("Name");
+    name.get = [context] { return QString::fromStdString(context.workspace.job().house.name); };
+    name.set = [context](const QString& typed) {
+        return context.workspace.document().edit(tr("Name house rules"),
+                                                 [&](job::Job& job) { job.house.name = typed.toStdString(); });
+    };
+    panel->body()->addWidget(new TextEdit(context, std::move(name)));
+    auto* why = liveLabel(context, [context] { return QString::fromStdString(context.workspace.job().house.why); });
+    why->setObjectName(QStringLiteral("houseWhy"));
+    panel->body()->addWidget(why);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* setRow(const HouseActions& actions)
+{
+    auto* row = new QWidget;
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(6);
+    auto* box = new QComboBox;
+    box->setObjectName(QStringLiteral("houseSets"));
+    box->setMinimumWidth(190);
+    box->setAccessibleName(tr("Sets of house rules"));
+    for (const job::House& house : shippedHouses())
+        box->addItem(QString::fromStdString(house.name));
+    auto* compare = new QPushButton(tr("What would it change?"));
+    compare->setObjectName(QStringLiteral("compareHouse"));
+    auto* load = new QPushButton(tr("Out of a file…"));
+    auto* save = new QPushButton(tr("Save as a file…"));
+    QObject::connect(compare, &QPushButton::clicked, row, [=] {
+        const auto houses = shippedHouses();
+        if (box->currentIndex() >= 0)
+            actions.compare(houses[static_cast<std::size_t>(box->currentIndex())]);
+    });
+    QObject::connect(load, &QPushButton::clicked, row, actions.load);
+    QObject::connect(save, &QPushButton::clicked, row, actions.save);
+    layout->addWidget(quietLabel(tr("Another set:")));
+    layout->addWidget(box);
+    layout->addWidget(compare);
+    layout->addStretch(1);
+    layout->addWidget(load);
+    layout->addWidget(save);
+    return row;
+}
+
+}  // namespace
+
+std::vector<job::House> shippedHouses()
+{
+    initialiseHouseResources();
+    std::vector<job::House> houses;
+    const QDir folder(QStringLiteral(":/houses"));
+    for (const QString& name : folder.entryList(QDir::Files, QDir::Name)) {
+        QFile file(folder.filePath(name));
+        if (!file.open(QIODevice::ReadOnly))
+            continue;
+        if (auto house = files::parseHouse(file.readAll().toStdString()))
+            houses.push_back(std::move(*house));
+    }
+    return houses;
+}
+
+QWidget* makeHouseView(Context context, const HouseActions& actions)
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(setRow(actions));
+    auto* panels = new QHBoxLayout;
+    panels->setSpacing(8);
+    for (QWidget* panel : {areaRules(context), valveRules(context), workRules(context)})
+        panels->addWidget(panel, 1);
+    column->addLayout(panels, 1);
+    return page;
+}
+
+}  // namespace euryth::widgets

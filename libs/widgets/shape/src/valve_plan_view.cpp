@@ -1,0 +1,468 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QHBoxLayout>
+#include <QPainter>
+
+#include "kit/form_builder.hpp"
+#include "kit/form_parts.hpp"
+#include "plans/valve_plan.hpp"
+#include "units/format.hpp"
+#include "shape/shape_views.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("ValvePlan", text); }
+
+/// The plan of the valve end, worked out once for each change.
+class EndPlan {
+public:
+    explicit EndPlan(const app::Workspace& workspace) : m_workspace(workspace) {}
+
+    struct Results {
+        plans::ValveEndPlan end;
+        Known<plans::ShroudPlan> shroud;
+        Known<Area> opening;
+    };
+    const Results* get()
+    {
+        const job::Port* port = m_workspace.port();
+        if (!port)
+            return nullptr;
+        auto snapshot = m_workspace.snapshot();
+        if (snapshot != m_job || m_port != m_workspace.portIndex()) {
+            m_job = std::move(snapshot);
+            m_port = m_workspace.portIndex();
+            const auto& analysis = m_workspace.analysis();
+            m_results.end = plans::planValveEnd(*m_job, *port, analysis);
+            m_results.shroud = plans::planShrouding(*m_job, *port, m_results.end);
+            m_results.opening = analysis.valve ? plans::weightedOpening(*m_job, port->side, *analysis.valve)
+                                               : Known<Area>{std::nullopt, analysis.valve.missing};
+        }
+        return &m_results;
+    }
+
+private:
+    const app::Workspace& m_workspace;
+    std::shared_ptr<const job::Job> m_job;
+    std::optional<std::size_t> m_port;
+    Results m_results;
+};
+
+using Plan = std::shared_ptr<EndPlan>;
+
+QString shown(const app::Workspace& w, Kind kind, const Known<Length>& value)
+{
+    return value ? w.text(kind, value->si()) : QString::fromUtf8(units::kUnknownText);
+}
+QString length(const app::Workspace& w, const Known<Length>& value) { return shown(w, Kind::Length, value); }
+
+QString warning(const app::Workspace& w, const Phrase& conflict)
+{
+    return conflict.empty() ? QString() : QStringLiteral("▲ ") + w.text(conflict);
+}
+
+/// Names and values below each other.
+class Rows {
+public:
+    void add(const QString& name, const QString& value, const QString& note = {})
+    {
+        m_rows += QStringLiteral(
+                      "<tr style='white-space:nowrap'><td>%1</td><td align=right>&nbsp;&nbsp;<b>%2</b></td>"
+                      "<td>&nbsp;&nbsp;%3</td></tr>")
+                      .arg(name, value, note);
+    }
+    void say(const QString& text)
+    {
+        if (!text.isEmpty())
+            m_rows += QStringLiteral("<tr><td colspan=3>%1</td></tr>").arg(text);
+    }
+    [[nodiscard]] QString table() const
+    {
+        return QStringLiteral("<table cellspacing=0 cellpadding=1>%1</table>").arg(m_rows);
+    }
+
+private:
+    QString m_rows;
+};
+
+QString houseSays(const app::Workspace& w, const job::ShareRange& range)
+{
+    return tr("house: %1 to %2").arg(w.number(Kind::Percent, range.low), w.text(Kind::Percent, range.high));
+}
+
+QString throatText(const app::Workspace& w, EndPlan& plan)
+{
+    const auto* r = plan.get();
+    if (!r)
+        return {};
+    const auto& t = r->end.throat;
+    if (!t.throat)
+        return tr("Not known yet. Missing: %1.").arg(QString::fromStdString(t.throat.missing));
+    Rows rows;
+    rows.add(tr("throat of the valve"), w.text(Kind::Percent, t.share),
+             houseSays(w, job::throatRange(w.job().house, w.port()->side)));
+    if (t.stack) {
+        rows.add(tr("last cut, %1, wide").arg(w.text(Kind::Angle, t.stack->cuts.back().face.angle.si())),
+                 w.text(Kind::Length, t.stack->cuts.back().face.width.si()),
+                 t.lastCutNow ? tr("now %1").arg(w.text(Kind::Length, t.lastCutNow->si())) : QString());
+    } else if (!t.stack.missing.empty()) {
+        rows.say(tr("Seat not known. Missing: %1.").arg(QString::fromStdString(t.stack.missing)));
+    }
+    rows.add(tr("scribe radius"), length(w, t.scribeRadius));
+    rows.add(tr("scriber from the pilot"), length(w, t.scriberSetting));
+    rows.add(tr("line below the seat's inner edge"), length(w, t.scribeDepth));
+    rows.add(tr("throat takes over at"), length(w, t.takesOver));
+    if (r->opening) {
+        const bool all = w.job().house.liftWeight == job::LiftWeight::AllLifts;
+        rows.add(tr("mean opening as it is"), w.text(Kind::Area, r->opening->si()),
+                 all ? tr("all lifts") : tr("high lifts"));
+    }
+    rows.say(warning(w, t.conflict));
+    return rows.table();
+}
+
+void addBowl(const app::Workspace& w, const plans::TurnPlan& t, Rows& rows)
+{
+    if (!t.bowl)
+        return rows.say(tr("Bowl not known. Missing: %1.").arg(QString::fromStdString(t.bowl.missing)));
+    rows.add(tr("bowl of the valve"), w.text(Kind::Percent, t.bowlShare),
+             houseSays(w, job::bowlRange(w.job().house, w.port()->side)));
+    if (t.speedChange)
+        rows.add(tr("air at the short side"), w.text(Kind::Percent, *t.speedChange), tr("at the same flow"));
+    if (t.heightForBowl)
+        rows.add(tr("apex that this bowl needs"), length(w, t.heightForBowl), tr("for air as fast as now"));
+}
+
+QString turnText(const app::Workspace& w, EndPlan& plan)
+{
+    const auto* r = plan.get();
+    if (!r)
+        return {};
+    const auto& t = r->end.turn;
+    Rows rows;
+    addBowl(w, t, rows);
+    if (t.radiusThatFits) {
+        rows.add(tr("radius that fits there"), length(w, t.radiusThatFits));
+        rows.add(tr("apex that the radius needs"), length(w, t.heightNeeded));
+    } else {
+        rows.say(tr("Short side not known. Missing: %1.").arg(QString::fromStdString(t.radiusThatFits.missing)));
+    }
+    if (t.laidBack && t.laidBack->depth > Length{}) {
+        rows.add(tr("laying back takes"), w.text(Kind::Length, t.laidBack->depth.si()),
+                 tr("begins %1 earlier").arg(w.text(Kind::Position, t.laidBack->earlier.si())));
+    }
+    if (t.laidBack && t.laidBack->depth < Length{})
+        rows.say(tr("A smaller radius would need metal: it cannot be cut."));
+    rows.add(tr("width over the turn"), length(w, t.width), tr("now %1").arg(length(w, t.widthNow)));
+    if (t.innerRatio) {
+        rows.add(tr("its wall, times the mean"),
+                 QString::fromStdString(units::formatPlain(*t.innerRatio, 2, w.displayUnits())),
+                 tr("free vortex, no wake"));
+    }
+    rows.say(warning(w, t.conflict));
+    return rows.table();
+}
+
+QString placeName(const planning::ValveCheckRow& row)
+{
+    switch (row.place) {
+    case planning::ValvePlace::Bridge: return tr("bridge to next seat");
+    case planning::ValvePlace::BoreEdge: return tr("valve edge to bore");
+    case planning::ValvePlace::NextPort: return tr("bowl to next port");
+    case planning::ValvePlace::BowlWall: break;
+    }
+    const auto name = geometry::name(*row.sector);
+    return tr("wall, %1").arg(QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size())));
+}
+
+QString verdict(const planning::ValveCheckRow& row)
+{
+    const auto holds = row.holds();
+    if (!holds)
+        return tr("not measured");
+    if (!*holds)
+        return tr("▲ too little");
+    if (row.place != planning::ValvePlace::BowlWall)
+        return tr("holds");
+    return row.straight ? tr("holds, straight") : tr("holds, curve it");
+}
+
+/// The rows to be shown: every place but the walls, and the walls that are worst off; and what is left out, in words.
+std::pair<std::vector<planning::ValveCheckRow>, QString> rowsToShow(const std::vector<planning::ValveCheckRow>& all)
+{
+    std::vector<planning::ValveCheckRow> rows;
+    std::vector<planning::ValveCheckRow> walls;
+    int unmeasured = 0;
+    for (const auto& row : all) {
+        if (row.place != planning::ValvePlace::BowlWall)
+            rows.push_back(row);
+        else if (row.after)
+            walls.push_back(row);
+        else
+            ++unmeasured;
+    }
+    std::ranges::stable_sort(walls, {}, [](const auto& row) { return (*row.after - row.least).si(); });
+    constexpr std::size_t most = 4;
+    const std::size_t shown = std::min(most, walls.size());
+    rows.insert(rows.end(), walls.begin(), walls.begin() + static_cast<std::ptrdiff_t>(shown));
+    QString rest;
+    if (walls.size() > shown)
+        rest += tr("%1 walls are better off. ").arg(walls.size() - shown);
+    if (unmeasured > 0)
+        rest += tr("%1 walls are not measured. ").arg(unmeasured);
+    return {rows, rest};
+}
+
+QString biggerText(const app::Workspace& w, EndPlan& plan)
+{
+    const auto* r = plan.get();
+    if (!r)
+        return {};
+    if (r->end.bigger.empty())
+        return tr(
+            "Type the diameter of a bigger valve: bridge, bore edge, bowl wall, next port and water are checked "
+            "before anything is ordered.");
+    const auto [shown, rest] = rowsToShow(r->end.bigger);
+    QString rows;
+    for (const auto& row : shown) {
+        const auto cell = [&](const std::optional<Length>& q) {
+            return QStringLiteral("<td align=right>&nbsp;&nbsp;%1</td>")
+                .arg(q ? w.number(Kind::Length, q->si()) : QString::fromUtf8(units::kUnknownText));
+        };
+        rows += QStringLiteral("<tr style='white-space:nowrap'><td>%1</td>").arg(placeName(row)) + cell(row.now) +
+                cell(row.after) + cell(row.least) + QStringLiteral("<td>&nbsp;&nbsp;%1</td></tr>").arg(verdict(row));
+    }
+    const auto symbol = units::unitFor(Kind::Length, w.displayUnits().system).symbol;
+    QString text = QStringLiteral(
+                       "<table cellspacing=0 cellpadding=1><tr><td></td><td align=right>&nbsp;&nbsp;%1</td>"
+                       "<td align=right>&nbsp;&nbsp;%2</td><td "
+                       "align=right>&nbsp;&nbsp;%3</td><td>&nbsp;&nbsp;%4</td></tr>%5</table>")
+                       .arg(tr("now"), tr("after"), tr("least"),
+                            QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())), rows) +
+                   rest;
+    if (r->end.largestValve)
+        text += tr("Largest that holds: %1.").arg(w.text(Kind::Length, r->end.largestValve->si()));
+    return text;
+}
+
+QString shroudText(const app::Workspace& w, EndPlan& plan)
+{
+    const auto* r = plan.get();
+    if (!r || !r->shroud)
+        return r ? tr("Not known yet. Missing: %1.").arg(QString::fromStdString(r->shroud.missing)) : QString();
+    const auto& s = *r->shroud;
+    double now = 0.0;
+    double then = 0.0;
+    for (const auto& p : s.points) {
+        now += p.now.openShare / static_cast<double>(s.points.size());
+        then += (p.laidBack ? p.laidBack->openShare : p.now.openShare) / static_cast<double>(s.points.size());
+    }
+    QString text = tr("At full lift %1 of the edge is shrouded. Over all lifts %2 of the curtain flows")
+                       .arg(w.text(Kind::Percent, s.points.back().now.shroudedShare), w.text(Kind::Percent, now));
+    if (s.added)
+        text += tr("; laid back %1").arg(w.text(Kind::Percent, then));
+    text += QStringLiteral(".");
+    if (s.added && s.chamber)
+        text += tr(" The chamber gains %1 and has %2.")
+                    .arg(w.text(Kind::SmallVolume, s.added->si()), w.text(Kind::SmallVolume, s.chamber->si()));
+    else if (s.added)
+        text += tr(" The chamber gains %1.").arg(w.text(Kind::SmallVolume, s.added->si()));
+    if (s.compressionNow && s.compression && s.added) {
+        const auto plain = [&](double v) { return QString::fromStdString(units::formatPlain(v, 2, w.displayUnits())); };
+        text += tr(" Compression %1 becomes %2.").arg(plain(*s.compressionNow), plain(*s.compression));
+    }
+    return text;
+}
+
+/// Open share of the curtain over lift.
+class ShroudCanvas : public Canvas {
+public:
+    ShroudCanvas(Context context, Plan plan) : Canvas(context), m_plan(std::move(plan))
+    {
+        setObjectName(QStringLiteral("shroudCanvas"));
+        setMinimumHeight(112);
+        setAccessibleName(tr("Share of the curtain that flows, over lift"));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        drawing::ChartScene scene;
+        const auto unit = units::unitFor(Kind::Length, workspace().displayUnits().system).symbol;
+        scene.title = tr("Share of the curtain that flows, %");
+        scene.xTitle = tr("lift, %1").arg(QString::fromUtf8(unit.data(), static_cast<qsizetype>(unit.size())));
+        scene.xKind = Kind::Length;
+        scene.yKind = Kind::Percent;
+        scene.units = workspace().displayUnits();
+        const auto* r = m_plan->get();
+        if (!r || !r->shroud) {
+            scene.missing = r ? tr("Missing: %1.").arg(QString::fromStdString(r->shroud.missing)) : QString();
+        } else {
+            scene.lines.push_back({tr("as it is"), drawing::LineStyle::Now, {}});
+            scene.lines.push_back({tr("laid back"), drawing::LineStyle::Plan, {}});
+            for (const auto& p : r->shroud->points) {
+                scene.lines[0].points.emplace_back(p.lift.si(), p.now.openShare);
+                if (p.laidBack)
+                    scene.lines[1].points.emplace_back(p.lift.si(), p.laidBack->openShare);
+            }
+            if (scene.lines[1].points.empty())
+                scene.lines.pop_back();
+        }
+        drawing::paintChart(painter, theme(), scene, area());
+    }
+
+private:
+    Plan m_plan;
+};
+
+/// Puts the value that the house would take into an empty field.
+template <class Value>
+app::FieldBinding withDefault(const app::Workspace& w, app::FieldBinding binding, const Value& value)
+{
+    if (value)
+        binding.emptyText = w.number(binding.kind, value->si());
+    return binding;
+}
+
+/// A wish of the valve end; what follows without it stands in the empty field.
+template <class Member, class Follows>
+void addWish(Context context, FormBuilder& form, int row, int column, const QString& label, const job::Field& f,
+             Kind kind, Member member, Follows follows)
+{
+    form.add(row, column,
+             [=]() -> std::optional<app::FieldBinding> {
+                 const auto port = context.workspace.portIndex();
+                 if (!port)
+                     return std::nullopt;
+                 return withDefault(
+                     context.workspace,
+                     app::bind(
+                         label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].planEnd.*member; }),
+                     follows());
+             })
+        ->setObjectName(
+            QStringLiteral("wish-%1").arg(QString::fromUtf8(f.key.data(), static_cast<qsizetype>(f.key.size()))));
+}
+
+QWidget* throatPanel(Context context, const Plan& plan)
+{
+    auto* panel = new Panel(tr("Throat and seat"));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    addWish(context, form, 0, 0, tr("Throat"), field::planThroat, Kind::Length, &job::PlannedEnd::throat,
+            [plan] { return plan->get() ? plan->get()->end.throat.throat.value : std::nullopt; });
+    form.port(
+        0, 1, tr("Pilot"), field::pilot, Kind::Length, [](auto& port) -> auto& { return port.valve.pilot; });
+    panel->body()->addLayout(grid);
+    auto* text = liveLabel(context, [context, plan] { return throatText(context.workspace, *plan); });
+    text->setObjectName(QStringLiteral("throatPlan"));
+    text->setTextFormat(Qt::RichText);
+    panel->body()->addWidget(text);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* turnPanel(Context context, const Plan& plan)
+{
+    auto* panel = new Panel(tr("Bowl and short side"));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    const auto turn = [plan](Known<Length> plans::TurnPlan::*member) {
+        return [plan, member] { return plan->get() ? (plan->get()->end.turn.*member).value : std::nullopt; };
+    };
+    using T = plans::TurnPlan;
+    using P = job::PlannedEnd;
+    addWish(context, form, 0, 0, tr("Bowl"), field::planBowl, Kind::Length, &P::bowl, turn(&T::bowl));
+    addWish(context, form, 0, 1, tr("Radius"), field::planShortRadius, Kind::Length, &P::shortRadius, turn(&T::radius));
+    addWish(context, form, 1, 0, tr("Apex"), field::planShortHeight, Kind::Length, &P::shortHeight, turn(&T::height));
+    panel->body()->addLayout(grid);
+    auto* text = liveLabel(context, [context, plan] { return turnText(context.workspace, *plan); });
+    text->setObjectName(QStringLiteral("turnPlan"));
+    text->setTextFormat(Qt::RichText);
+    panel->body()->addWidget(text);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+ChoiceEdit* nextBowlChoice(Context context)
+{
+    const QStringList words{tr("not known"), tr("left"), tr("right")};
+    const std::array<std::string, 3> keys{"", "left", "right"};
+    return new ChoiceEdit(
+        context, {tr("Next bowl"), tr("On which side the next bowl lies, seen from the window"), words,
+                  [=] {
+                      const job::Port* port = context.workspace.port();
+                      const auto found = port ? std::ranges::find(keys, port->valve.nextBowlSide) : keys.begin();
+                      return static_cast<int>(found - keys.begin());
+                  },
+                  [=](int i) {
+                      editPort(context, tr("Next bowl"),
+                               [&](job::Port& port) { port.valve.nextBowlSide = keys[static_cast<std::size_t>(i)]; });
+                  }});
+}
+
+QWidget* biggerPanel(Context context, const Plan& plan)
+{
+    auto* panel = new Panel(tr("A bigger valve"));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    addWish(context, form, 0, 0, tr("Valve"), field::planValve, Kind::Length, &job::PlannedEnd::valve,
+            [context] { return context.workspace.port() ? context.workspace.port()->valve.diameter : std::nullopt; });
+    form.port(
+        0, 1, tr("Saw kerf"), field::valveKerf, Kind::Length, [](auto& port) -> auto& { return port.valve.kerf; });
+    grid->addWidget(nextBowlChoice(context), 1, 0);
+    panel->body()->addLayout(grid);
+    auto* text = liveLabel(context, [context, plan] { return biggerText(context.workspace, *plan); });
+    text->setObjectName(QStringLiteral("biggerValve"));
+    text->setTextFormat(Qt::RichText);
+    panel->body()->addWidget(text);
+    panel->body()->addStretch(1);
+    return panel;
+}
+
+QWidget* shroudPanel(Context context, const Plan& plan)
+{
+    auto* panel = new Panel(tr("Shrouding and chamber"));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    const auto valve = [](auto m) {
+        return [=](auto& port) -> auto& { return port.valve.*m; };
+    };
+    form.port(0, 0, tr("Wall off"), field::chamberWall, Kind::Length, valve(&job::Valve::chamberWall));
+    form.port(0, 1, tr("Reaches"), field::chamberWallHeight, Kind::Length, valve(&job::Valve::chamberWallHeight));
+    form.port(1, 0, tr("Over"), field::chamberWallArc, Kind::Angle, valve(&job::Valve::chamberWallArc));
+    addWish(context, form, 1, 1, tr("Lay back"), field::chamberLean, Kind::Angle, &job::PlannedEnd::chamberLean,
+            [] { return std::optional<Angle>(); });
+    panel->body()->addLayout(grid);
+    panel->body()->addWidget(new ShroudCanvas(context, plan), 1);
+    auto* text = liveLabel(context, [context, plan] { return shroudText(context.workspace, *plan); });
+    text->setTextFormat(Qt::RichText);
+    text->setObjectName(QStringLiteral("shroudPlan"));
+    panel->body()->addWidget(text);
+    return panel;
+}
+
+}  // namespace
+
+QWidget* makeValvePlanView(Context context)
+{
+    auto* page = new QWidget;
+    auto* grid = new QGridLayout(page);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setSpacing(8);
+    const auto plan = std::make_shared<EndPlan>(context.workspace);
+    grid->addWidget(throatPanel(context, plan), 0, 0);
+    grid->addWidget(turnPanel(context, plan), 1, 0);
+    grid->addWidget(biggerPanel(context, plan), 0, 1);
+    grid->addWidget(shroudPanel(context, plan), 1, 1);
+    grid->setColumnStretch(0, 1);
+    grid->setColumnStretch(1, 1);
+    return page;
+}
+
+}  // namespace euryth::widgets

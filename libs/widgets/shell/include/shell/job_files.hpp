@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+
+#include "app/recent_jobs.hpp"
+#include "kit/look.hpp"
+#include "kit/prompts.hpp"
+
+class QMenu;
+
+namespace euryth::widgets {
+
+/// What lives longer than a job; any may be missing.
+struct Services {
+    app::Recovery* recovery = nullptr;
+    app::RecentJobs* recent = nullptr;
+};
+
+/// The open job's way from and to files: new, opened, recovered, saved; with what a person has to be asked on the way.
+/// Nothing that is not saved is replaced without asking.
+class JobFiles : public QObject {
+    Q_OBJECT
+
+public:
+    /// Questions are asked over `window`; they have to outlive this.
+    JobFiles(Context context, const Prompts& prompts, Services services, QWidget* window);
+
+    /// True where the open job may be replaced.
+    bool mayReplace();
+    void newJob();
+    /// Opens the file that a person names.
+    void openAsked();
+    /// Opens a file, after asking about unsaved changes; says why where it cannot.
+    void openFile(const QString& path);
+    void openDemo();
+    void openDemoFour();
+    /// Asks about what sessions that ended without saving have left.
+    void offerLeftovers();
+    /// False where the job is not saved after all.
+    bool save(bool askName);
+    /// Lists in a menu the jobs that were opened last.
+    void fillRecent(QMenu& menu);
+
+private:
+    void openBuiltIn(const QString& resource);
+    void opened(const QString& path);
+    /// Saves to a path, or goes another way where somebody else has changed the file there.
+    bool saveTo(const QString& path);
+    [[nodiscard]] QString askedPath() const;
+
+    Context m_context;
+    const Prompts& m_prompts;
+    Services m_services;
+    QWidget* m_window;
+};
+
+}  // namespace euryth::widgets

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "drawing/compare_view.hpp"
+#include "drawing/seat_view.hpp"
+#include "kit/parts.hpp"
+
+namespace euryth::widgets {
+
+/// The seat stack to scale, and the opening over lift below it.
+class SeatCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit SeatCanvas(Context context, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+/// All ports of the chosen one's side over each other.
+class CompareCanvas : public Canvas {
+    Q_OBJECT
+
+public:
+    explicit CompareCanvas(Context context, QWidget* parent = nullptr);
+    [[nodiscard]] drawing::CompareScene scene() const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+/// Indices of the ports that are compared with the chosen one: same side, and branches with branches of the same name.
+std::vector<std::size_t> comparedPorts(const app::Workspace& workspace);
+
+/// What is being typed, so large that it can be read from two metres.
+class BigReadout : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit BigReadout(Context context, QWidget* parent = nullptr);
+    /// Shows a value with its meaning and unit.
+    void show(const QString& meaning, const QString& value, const QString& unit);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    Context m_context;
+    QString m_meaning;
+    QString m_value;
+    QString m_unit;
+};
+
+}  // namespace euryth::widgets

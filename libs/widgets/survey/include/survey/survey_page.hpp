@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "kit/loft_canvas.hpp"
+#include "kit/parts.hpp"
+#include "kit/section_canvases.hpp"
+#include "survey/survey_canvases.hpp"
+
+class QButtonGroup;
+class QStackedWidget;
+class QStandardItemModel;
+class QTableView;
+
+namespace euryth::widgets {
+
+/// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port
+/// in space, the seat, the ports over each other.
+class SurveyPage : public QWidget {
+    Q_OBJECT
+
+public:
+    enum class Tab { Sections, Walls, ValveEnd, Runner, Volumes, Compare };
+    explicit SurveyPage(Context context, QWidget* parent = nullptr);
+    void showTab(Tab tab);
+    void stepTab(int by);
+    /// Shows the port in space beside the tab.
+    void showInSpace();
+
+signals:
+    void addStationWanted();
+    void removeStationWanted();
+    void traceWanted();
+    void outlineFileWanted();
+
+private:
+    QWidget* makeTables();
+    QWidget* makeCompare();
+    QWidget* makeSide();
+    QWidget* makeSectionView();
+    /// Where one types first in a tab.
+    [[nodiscard]] QWidget* firstEntry(Tab tab) const;
+    QWidget* makeShapeLine();
+    void refresh();
+    void refreshShape();
+    void refreshCompare();
+    void readOut();
+    void setShape(job::SectionKind kind);
+
+    Context m_context;
+    QStackedWidget* m_tables = nullptr;
+    QStackedWidget* m_views = nullptr;
+    QButtonGroup* m_tabs = nullptr;
+    QButtonGroup* m_viewSwitch = nullptr;
+    QButtonGroup* m_shapes = nullptr;
+    MessageLine* m_messages = nullptr;
+    BigReadout* m_readout = nullptr;
+    QWidget* m_points = nullptr;
+    QLabel* m_net = nullptr;
+    QLabel* m_sums = nullptr;
+    QLabel* m_compareSums = nullptr;
+    QStandardItemModel* m_compare = nullptr;
+    Panel* m_sidePanel = nullptr;
+    QPushButton* m_remove = nullptr;
+};
+
+}  // namespace euryth::widgets

@@ -1,0 +1,186 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "survey/survey_forms.hpp"
+
+#include <QCoreApplication>
+
+#include "app/port_edits.hpp"
+#include "kit/form_parts.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
+
+QString stepText(const app::Workspace& workspace, const std::optional<analysis::WindowStep>& step)
+{
+    if (!step)
+        return tr("not measured");
+    const auto side = [&](Length q) { return workspace.number(Kind::Length, q.si()); };
+    return tr("stands in the light by: left %1, right %2, roof %3, floor %4 (negative: stands back)")
+        .arg(side(step->left), side(step->right), side(step->roof), side(step->floor));
+}
+
+QString layoutText(const app::Workspace& workspace)
+{
+    const auto& a = workspace.analysis();
+    QStringList parts;
+    if (a.floorRadius)
+        parts << tr("tightest floor radius %1 after station %2")
+                     .arg(workspace.text(Kind::Length, a.floorRadius->radius.si()))
+                     .arg(a.floorRadius->station + 1);
+    if (a.floorApex)
+        parts << tr("floor's highest point at z = %1").arg(workspace.text(Kind::Length, a.floorApex->si()));
+    if (a.turnEnd)
+        parts << tr("the turn ends at %1").arg(workspace.text(Kind::Position, a.turnEnd->si()));
+    if (parts.isEmpty())
+        return tr(
+            "For the side view and the shape in space: straight length, turn, short-side radius and height (or "
+            "poses in the job file).");
+    return tr("Found: %1.").arg(parts.join(QStringLiteral("; ")));
+}
+
+template <class Text>
+TextEdit* portText(Context context, const QString& label, const QString& tip, Text text)
+{
+    TextEdit::Source source;
+    source.label = label;
+    source.tip = tip;
+    source.get = [=] {
+        const job::Port* port = context.workspace.port();
+        return port ? QString::fromStdString(text(*port)) : QString();
+    };
+    source.set = [=](const QString& typed) {
+        const auto port = context.workspace.portIndex();
+        return port ? context.workspace.document().edit(
+                          tr("Change %1").arg(label),
+                          [&](job::Job& job) { text(job.ports[*port]) = typed.toStdString(); })
+                    : QString();
+    };
+    return new TextEdit(context, std::move(source));
+}
+
+TextEdit* portName(Context context)
+{
+    TextEdit::Source source;
+    source.label = tr("Name");
+    source.tip = tr("What the port is called, as I1 or E2; a branch by its letter");
+    source.get = [=] {
+        const job::Port* port = context.workspace.port();
+        return port ? QString::fromStdString(job::branchName(*port)) : QString();
+    };
+    source.set = [=](const QString& typed) {
+        if (typed.isEmpty() || typed.contains(QLatin1Char('/')))
+            return tr("a name without / is needed");
+        const auto port = context.workspace.portIndex();
+        return port ? context.workspace.document().edit(
+                          tr("Rename port"), [&](job::Job& job) { app::renamePort(job, *port, typed.toStdString()); })
+                    : QString();
+    };
+    return new TextEdit(context, std::move(source));
+}
+
+QWidget* openingFields(Context context, const QString& title, job::Opening job::Port::*opening,
+                       std::optional<analysis::WindowStep> analysis::PortAnalysis::*step)
+{
+    auto* box = new QWidget;
+    auto* column = new QVBoxLayout(box);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(4);
+    column->addWidget(heading(title));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    const auto member = [=](auto m) {
+        return [=](auto& port) -> auto& { return port.*opening.*m; };
+    };
+    form.port(0, 0, tr("Width"), field::openingWidth, Kind::Length, member(&job::Opening::width));
+    form.port(0, 1, tr("Height"), field::openingHeight, Kind::Length, member(&job::Opening::height));
+    form.port(1, 0, tr("Moved left by"), field::shiftLeft, Kind::Length, member(&job::Opening::shiftLeft));
+    form.port(1, 1, tr("Moved up by"), field::shiftUp, Kind::Length, member(&job::Opening::shiftUp));
+    form.port(2, 0, tr("Corner radius"), field::openingRadius, Kind::Length, member(&job::Opening::radius));
+    column->addLayout(grid);
+    column->addWidget(
+        liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysis().*step); }));
+    return box;
+}
+
+QString photoText(const app::Workspace& workspace)
+{
+    const job::Port* port = workspace.port();
+    if (!port || port->photos.empty())
+        return tr("No photos of this port (Port, Add a photo).");
+    QStringList names;
+    for (const job::Photo& photo : port->photos) {
+        const QString file = QString::fromStdString(photo.file);
+        names << (photo.note.empty() ? file : tr("%1 (%2)").arg(file, QString::fromStdString(photo.note)));
+    }
+    return tr("Photos: %1").arg(names.join(QStringLiteral(", ")));
+}
+
+}  // namespace
+
+QWidget* makeRunnerForm(Context context)
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(4, 6, 4, 0);
+    column->setSpacing(6);
+    auto* names = newGrid();
+    names->addWidget(portName(context), 0, 0);
+    FormBuilder nameForm(context, *names);
+    nameForm.port(
+        0, 1, tr("Cylinder"), field::portCylinder, Kind::Count, [](auto& p) -> auto& { return p.cylinder; });
+    names->addWidget(portText(
+                         context, tr("Casting"), tr("Id of the casting, where the job has several (Volumes tab)"),
+                         [](auto& p) -> auto& { return p.casting; }),
+                     1, 0);
+    names->addWidget(
+        portText(
+            context, tr("Material"), tr("Where it is not the casting's"), [](auto& p) -> auto& { return p.material; }),
+        1, 1);
+    column->addLayout(names);
+    column->addWidget(heading(tr("How the runner lies")));
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    form.port(
+        0, 0, tr("Straight part"), field::straight, Kind::Position, [](auto& p) -> auto& { return p.runner.straight; });
+    form.port(
+        0, 1, tr("Turn"), field::turn, Kind::Angle, [](auto& p) -> auto& { return p.runner.turn; });
+    form.port(
+        1, 0, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
+        [](auto& p) -> auto& { return p.shortSide.radius; });
+    form.port(
+        1, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
+        [](auto& p) -> auto& { return p.shortSide.height; });
+    form.port(
+        2, 0, tr("Bowl depth"), field::bowlDepth, Kind::Position, [](auto& p) -> auto& { return p.runner.bowlDepth; });
+    column->addLayout(grid);
+    column->addWidget(liveLabel(context, [context] { return layoutText(context.workspace); }));
+    column->addWidget(openingFields(context, tr("Manifold or header at the window"), &job::Port::manifold,
+                                    &analysis::PortAnalysis::manifoldStep));
+    column->addWidget(
+        openingFields(context, tr("Gasket at the window"), &job::Port::gasket, &analysis::PortAnalysis::gasketStep));
+    column->addWidget(liveLabel(context, [context] { return photoText(context.workspace); }));
+    TextEdit::Source photoNote;
+    photoNote.label = tr("Note on the last photo");
+    photoNote.tip = tr("What it shows: a crack, a lip, dye");
+    photoNote.get = [context] {
+        const job::Port* port = context.workspace.port();
+        return port && !port->photos.empty() ? QString::fromStdString(port->photos.back().note) : QString();
+    };
+    photoNote.set = [context](const QString& typed) {
+        const auto port = context.workspace.portIndex();
+        if (!port || context.workspace.port()->photos.empty())
+            return tr("add a photo first (Port, Add a photo)");
+        return context.workspace.document().edit(
+            tr("Note on photo"), [&](job::Job& job) { job.ports[*port].photos.back().note = typed.toStdString(); });
+    };
+    column->addWidget(new TextEdit(context, std::move(photoNote)));
+    column->addStretch(1);
+    return page;
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,372 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QStackedWidget>
+#include <QStandardItemModel>
+
+#include "app/row_tables.hpp"
+#include "geometry/wall_contour.hpp"
+#include "analysis/compare.hpp"
+#include "units/format.hpp"
+#include "kit/page_tools.hpp"
+
+#include "survey/survey_forms.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+
+namespace {
+
+/// What stands beside each tab.
+enum class View { Section, Side, Space, Details, Seat, Compare };
+
+View viewFor(SurveyPage::Tab tab)
+{
+    switch (tab) {
+    case SurveyPage::Tab::ValveEnd: return View::Seat;
+    case SurveyPage::Tab::Runner: return View::Side;
+    case SurveyPage::Tab::Compare: return View::Compare;
+    default: return View::Section;
+    }
+}
+
+}  // namespace
+
+SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    setObjectName(QStringLiteral("surveyPage"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(8);
+    row->addWidget(makeTables(), 5);
+    row->addWidget(makeSide(), 3);
+    connect(&context.workspace, &app::Workspace::refreshed, this, &SurveyPage::refresh);
+    refresh();
+}
+
+QWidget* SurveyPage::makeTables()
+{
+    auto* panel = new Panel({});
+    m_tables = new QStackedWidget;
+    auto* tabs = makeSwitch(
+        {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")},
+        [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
+    m_tabs = tabs->findChild<QButtonGroup*>();
+    panel->addTool(tabs);
+    m_readout = new BigReadout(m_context);
+    panel->body()->addWidget(m_readout);
+    m_messages = new MessageLine;
+    m_messages->setObjectName(QStringLiteral("surveyMessage"));
+    m_messages->setHint(
+        tr("Type, Enter goes on; * repeats the value above. 2 1/16in, 0.045+0.010 and 52mm are read too. "
+           "Empty means not measured."));
+    using Columns = app::StationTable::Columns;
+    for (const auto columns : {Columns::Sections, Columns::Walls}) {
+        auto* table = new app::StationTable(m_context.workspace, columns, this);
+        auto* view = new EntryView(m_context, *table, *m_messages);
+        view->setObjectName(columns == Columns::Sections ? QStringLiteral("sectionTable")
+                                                         : QStringLiteral("wallTable"));
+        connect(view, &EntryView::handMoved, this, &SurveyPage::readOut);
+        if (columns == Columns::Sections) {
+            m_tables->addWidget(view);
+            setFocusProxy(view);
+        } else {
+            auto* page = new QWidget;
+            auto* column = new QVBoxLayout(page);
+            column->setContentsMargins(0, 0, 0, 0);
+            column->addWidget(view, 1);
+            column->addWidget(makeGaugeLine(m_context));
+            m_tables->addWidget(page);
+        }
+    }
+    m_tables->addWidget(scrolled(makeValveEndForm(m_context, *m_messages)));
+    m_tables->addWidget(scrolled(makeRunnerForm(m_context)));
+    m_tables->addWidget(scrolled(makeVolumesForm(m_context, *m_messages)));
+    m_tables->addWidget(makeCompare());
+    panel->body()->addWidget(m_tables, 1);
+    auto* foot = new QHBoxLayout;
+    auto* add = new QPushButton(tr("Add station"));
+    add->setObjectName(QStringLiteral("addStation"));
+    add->setToolTip(tr("Adds a station after the chosen one (Insert)"));
+    m_remove = new QPushButton(tr("Remove station"));
+    m_remove->setToolTip(tr("Removes the chosen station (Ctrl+Delete); Ctrl+Z brings it back"));
+    connect(add, &QPushButton::clicked, this, &SurveyPage::addStationWanted);
+    connect(m_remove, &QPushButton::clicked, this, &SurveyPage::removeStationWanted);
+    foot->addWidget(m_messages, 1);
+    foot->addWidget(add, 0, Qt::AlignTop);
+    foot->addWidget(m_remove, 0, Qt::AlignTop);
+    panel->body()->addLayout(foot);
+    return panel;
+}
+
+QWidget* SurveyPage::makeCompare()
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    m_compare = new QStandardItemModel(this);
+    auto* view = new QTableView;
+    view->setObjectName(QStringLiteral("compareTable"));
+    view->setModel(m_compare);
+    view->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    view->setSelectionMode(QAbstractItemView::NoSelection);
+    view->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    view->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
+    view->verticalHeader()->hide();
+    view->verticalHeader()->setDefaultSectionSize(24);
+    m_compareSums = quietLabel({});
+    m_compareSums->setObjectName(QStringLiteral("compareSums"));
+    m_compareSums->setWordWrap(true);
+    column->addWidget(view, 1);
+    column->addWidget(m_compareSums);
+    return page;
+}
+
+QWidget* SurveyPage::makeSide()
+{
+    m_sidePanel = new Panel({});
+    auto* views = makeSwitch(
+        {tr("Section"), tr("Side"), tr("In space"), tr("Details")},
+        [this](int i) {
+            m_views->setCurrentIndex(i);
+            refresh();
+        },
+        QStringLiteral("viewSwitch"));
+    m_viewSwitch = views->findChild<QButtonGroup*>();
+    m_sidePanel->body()->addWidget(views);
+    m_views = new QStackedWidget;
+    m_views->addWidget(makeSectionView());
+    m_views->addWidget(new LongSectionCanvas(m_context));
+    m_views->addWidget(new LoftCanvas(m_context));
+    m_views->addWidget(scrolled(makeStationForm(m_context)));
+    m_views->addWidget(new SeatCanvas(m_context));
+    m_views->addWidget(new CompareCanvas(m_context));
+    m_sidePanel->body()->addWidget(m_views, 1);
+    return m_sidePanel;
+}
+
+QWidget* SurveyPage::makeSectionView()
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(4);
+    column->addWidget(new SectionCanvas(m_context, SectionCanvas::Shows::Sizes), 1);
+    m_points = new EntryView(m_context, *app::makeOutlineTable(m_context.workspace, this), *m_messages);
+    m_points->setObjectName(QStringLiteral("outlineTable"));
+    m_points->setFixedHeight(130);
+    column->addWidget(m_points);
+    column->addWidget(makeShapeLine());
+    m_net = new QLabel;
+    m_net->setObjectName(QStringLiteral("netArea"));
+    m_net->setFont(drawing::font(drawing::text::kReading, true));
+    m_sums = quietLabel({});
+    m_sums->setWordWrap(true);
+    column->addWidget(m_net);
+    column->addWidget(m_sums);
+    return page;
+}
+
+QWidget* SurveyPage::makeShapeLine()
+{
+    auto* line = new QWidget;
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    auto* shapes = makeSwitch(
+        {tr("Calipers"), tr("Traced"), tr("Area")}, [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
+        QStringLiteral("shapeSwitch"));
+    m_shapes = shapes->findChild<QButtonGroup*>();
+    row->addWidget(shapes);
+    row->addStretch(1);
+    auto* file = new QPushButton(tr("File…"));
+    file->setProperty("switch", true);
+    file->setObjectName(QStringLiteral("outlineFile"));
+    file->setToolTip(tr("Takes the outline out of a CSV, SVG or DXF file"));
+    connect(file, &QPushButton::clicked, this, &SurveyPage::outlineFileWanted);
+    auto* trace = new QPushButton(tr("Trace…"));
+    trace->setProperty("switch", true);
+    trace->setObjectName(QStringLiteral("traceOutline"));
+    trace->setToolTip(tr("Traces the outline on a picture of a mould slice"));
+    connect(trace, &QPushButton::clicked, this, &SurveyPage::traceWanted);
+    row->addWidget(file);
+    row->addWidget(trace);
+    return line;
+}
+
+void SurveyPage::showTab(Tab tab)
+{
+    m_tables->setCurrentIndex(static_cast<int>(tab));
+    m_tabs->button(static_cast<int>(tab))->setChecked(true);
+    const View view = viewFor(tab);
+    m_views->setCurrentIndex(static_cast<int>(view));
+    if (view <= View::Details)
+        m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    m_context.workspace.chooseSector(tab == Tab::Walls
+                                         ? std::optional(m_context.workspace.sector().value_or(geometry::Sector::Roof))
+                                         : std::nullopt);
+    refresh();
+    setFocusProxy(firstEntry(tab));
+    setFocus();
+    readOut();
+}
+
+QWidget* SurveyPage::firstEntry(Tab tab) const
+{
+    if (tab == Tab::Sections)
+        return findChild<EntryView*>(QStringLiteral("sectionTable"));
+    if (tab == Tab::Walls)
+        return findChild<EntryView*>(QStringLiteral("wallTable"));
+    if (tab == Tab::Compare)
+        return findChild<QTableView*>(QStringLiteral("compareTable"));
+    return m_tables->currentWidget()->findChild<QLineEdit*>();
+}
+
+void SurveyPage::stepTab(int by)
+{
+    if (m_context.workspace.stage() != app::Stage::Survey)
+        return;
+    const int count = m_tables->count();
+    showTab(static_cast<Tab>((m_tables->currentIndex() + by + count) % count));
+}
+
+void SurveyPage::showInSpace() { m_viewSwitch->button(static_cast<int>(View::Space))->click(); }
+
+void SurveyPage::setShape(job::SectionKind kind)
+{
+    auto& workspace = m_context.workspace;
+    const auto port = workspace.portIndex();
+    const auto station = workspace.station();
+    if (!port || !station)
+        return refresh();
+    const geometry::Section present = workspace.analysis().sections[*station];
+    const QString problem = workspace.document().edit(tr("Change the kind of section"), [&](job::Job& job) {
+        job::MeasuredSection& section = job.ports[*port].stations[*station].section;
+        // What was measured the other way is the start of the new one, so that nothing jumps.
+        if (kind == job::SectionKind::AreaOnly && section.kind != kind)
+            section.area = job::area(section);
+        if (kind == job::SectionKind::Outline && section.kind != kind && section.points.empty()) {
+            constexpr std::size_t corners = 24;
+            section.points = geometry::WallContour(present).outline(corners);
+        }
+        if (kind == job::SectionKind::RoundedRectangle && section.shape.width <= Length{}) {
+            const geometry::Box box = geometry::boxOf(present);
+            section.shape.width = box.width;
+            section.shape.height = box.height;
+        }
+        section.kind = kind;
+    });
+    if (!problem.isEmpty())
+        m_messages->showError(problem);
+    refresh();
+}
+
+void SurveyPage::readOut()
+{
+    const int tab = m_tables->currentIndex();
+    const QString name =
+        tab == static_cast<int>(Tab::Walls) ? QStringLiteral("wallTable") : QStringLiteral("sectionTable");
+    const auto* view = findChild<EntryView*>(name);
+    const QModelIndex at = view->currentIndex();
+    const auto* table = qobject_cast<const app::EntryTable*>(view->model());
+    const auto [meaning, unit] = table->meaningOf(at);
+    m_readout->show(at.isValid() ? tr("Station %1 · %2").arg(at.row() + 1).arg(meaning) : tr("No station"),
+                    view->textInHand(), unit);
+}
+
+void SurveyPage::refreshShape()
+{
+    const auto& workspace = m_context.workspace;
+    const auto station = workspace.station();
+    m_shapes->button(0)->parentWidget()->setEnabled(station.has_value());
+    const auto kind = station ? workspace.port()->stations[*station].section.kind : job::SectionKind::RoundedRectangle;
+    m_shapes->button(static_cast<int>(kind))->setChecked(true);
+    m_points->setVisible(kind == job::SectionKind::Outline);
+}
+
+void SurveyPage::refresh()
+{
+    const auto& workspace = m_context.workspace;
+    const bool compares = m_tables->currentIndex() == static_cast<int>(Tab::Compare);
+    const bool valveEnd = m_tables->currentIndex() == static_cast<int>(Tab::ValveEnd);
+    m_viewSwitch->button(0)->parentWidget()->setVisible(!compares && !valveEnd);
+    m_sidePanel->setTitle(compares   ? tr("Ports over each other")
+                          : valveEnd ? tr("Seat and opening")
+                                     : stationTitle(workspace));
+    refreshShape();
+    if (compares)
+        refreshCompare();
+    readOut();
+    const auto station = workspace.station();
+    m_remove->setEnabled(station.has_value());
+    if (!station) {
+        m_net->setText(QString::fromUtf8(units::kUnknownText));
+        m_sums->setText(tr("Press Insert to add the first station of this port."));
+        return;
+    }
+    const job::Station& here = workspace.port()->stations[*station];
+    const geometry::Section& shape = workspace.analysis().sections[*station];
+    m_net->setText(workspace.text(Kind::Area, job::netArea(here).si()));
+    QString sums = tr("net area; perimeter %1, hydraulic diameter %2")
+                       .arg(workspace.text(Kind::Length, geometry::perimeter(shape).si()),
+                            workspace.text(Kind::Length, geometry::hydraulicDiameter(shape).si()));
+    if (job::netArea(here) < job::area(here.section))
+        sums += tr("; boss and stem take %1")
+                    .arg(workspace.text(Kind::Area, (job::area(here.section) - job::netArea(here)).si()));
+    if (const auto& areas = workspace.analysis().areas)
+        sums += tr(". The runner: %1 long, %2")
+                    .arg(workspace.text(Kind::Position, areas->length().si()),
+                         workspace.text(Kind::Volume, areas->volume().si()));
+    m_sums->setText(sums);
+}
+
+void SurveyPage::refreshCompare()
+{
+    const auto& workspace = m_context.workspace;
+    const auto indices = comparedPorts(workspace);
+    std::vector<const job::Port*> ports;
+    std::vector<const analysis::PortAnalysis*> analyses;
+    QStringList headers{tr("from\nwindow")};
+    for (const std::size_t i : indices) {
+        ports.push_back(&workspace.job().ports[i]);
+        analyses.push_back(&workspace.analysisOf(i));
+        headers << QString::fromStdString(ports.back()->id);
+    }
+    headers << tr("spread");
+    const analysis::Comparison comparison = analysis::comparePorts(ports, analyses);
+    m_compare->clear();
+    m_compare->setHorizontalHeaderLabels(headers);
+    const drawing::Theme& theme = m_context.look.theme();
+    const auto addRow = [&](const QString& name, const analysis::Spread& spread, Kind kind) {
+        QList<QStandardItem*> row{new QStandardItem(name)};
+        for (std::size_t i = 0; i < spread.values.size(); ++i) {
+            const bool odd = spread.odd == i;
+            const QString number = workspace.number(kind, spread.values[i]);
+            auto* item = new QStandardItem(odd ? QStringLiteral("▲ ") + number : number);
+            if (odd) {
+                item->setForeground(theme.danger);
+                item->setToolTip(tr("the odd one out: farthest from the median of these ports"));
+            }
+            row << item;
+        }
+        row << new QStandardItem(spread.spread ? workspace.text(Kind::Percent, *spread.spread)
+                                               : QString::fromUtf8(units::kUnknownText));
+        for (QStandardItem* item : row)
+            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        m_compare->appendRow(row);
+    };
+    for (const analysis::PlaceSpread& place : comparison.places)
+        addRow(workspace.number(Kind::Position, place.s.si()), place.area, Kind::Area);
+    addRow(tr("sections, cc"), comparison.volume, Kind::Volume);
+    addRow(tr("burette, cc"), comparison.burette, Kind::Volume);
+    addRow(tr("smallest"), comparison.smallest, Kind::Area);
+    m_compareSums->setText(
+        tr("Net areas of all ports of this side; ▲ marks the odd one out, the port farthest from the "
+           "median by %1 or more. Ports that differ by design are compared in their own group: accept "
+           "the difference.")
+            .arg(workspace.text(Kind::Percent, analysis::kOddFrom)));
+}
+
+}  // namespace euryth::widgets

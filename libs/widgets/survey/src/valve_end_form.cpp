@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "survey/survey_forms.hpp"
+
+#include <QCoreApplication>
+
+#include "app/row_tables.hpp"
+#include "kit/form_parts.hpp"
+#include "plans/valve_plan.hpp"
+
+namespace euryth::widgets {
+
+using units::Kind;
+namespace field = job::field;
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
+
+void addSeatCut(job::Port& port)
+{
+    // The usual next cut; its width stays unknown until it is measured.
+    constexpr double usual[] = {45.0, 60.0, 75.0};
+    job::SeatCut cut;
+    if (port.valve.seat.size() < std::size(usual))
+        cut.angle = angleFromDegrees(usual[port.valve.seat.size()]);
+    port.valve.seat.push_back(cut);
+}
+
+QString scribeText(const app::Workspace& workspace)
+{
+    const auto& seat = workspace.analysis().seat;
+    if (!seat)
+        return tr("No scriber setting yet. Missing: %1.")
+            .arg(QString::fromStdString(workspace.analysis().seat.missing));
+    const auto& valve = workspace.port()->valve;
+    // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
+    const auto end = plans::planValveEnd(workspace.job(), *workspace.port(), workspace.analysis()).throat;
+    QString text =
+        tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's inner edge.")
+            .arg(workspace.text(Kind::Length, seat->throat.si()),
+                 workspace.text(Kind::Percent, seat->throat / *valve.diameter),
+                 workspace.text(Kind::Length, end.scribeRadius->si()),
+                 workspace.text(Kind::Length, job::scribeBelow(workspace.job().house, workspace.port()->side).si()));
+    if (end.scriberSetting)
+        text += tr(" Scriber from the pilot: %1.").arg(workspace.text(Kind::Length, end.scriberSetting->si()));
+    return text;
+}
+
+}  // namespace
+
+QWidget* makeValveEndForm(Context context, MessageLine& messages)
+{
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(4, 6, 4, 0);
+    column->setSpacing(6);
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    const auto valve = [](auto m) {
+        return [=](auto& port) -> auto& { return port.valve.*m; };
+    };
+    using V = job::Valve;
+    form.port(0, 0, tr("Valve"), field::valveDiameter, Kind::Length, valve(&V::diameter));
+    form.port(1, 0, tr("Stem"), field::stem, Kind::Length, valve(&V::stem));
+    form.port(2, 0, tr("Throat"), field::throat, Kind::Length, valve(&V::throat));
+    form.port(3, 0, tr("Bowl"), field::bowl, Kind::Length, valve(&V::bowl));
+    form.port(4, 0, tr("Pilot"), field::pilot, Kind::Length, valve(&V::pilot));
+    form.port(0, 1, tr("Seat inset"), field::edgeInset, Kind::Length, valve(&V::edgeInset));
+    form.port(1, 1, tr("Run-out"), field::runOut, Kind::Length, valve(&V::runOut));
+    form.port(2, 1, tr("Bridge"), field::bridge, Kind::Length, valve(&V::bridge));
+    form.port(3, 1, tr("Edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
+    form.port(4, 1, tr("To next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
+    const auto usual = [context, &form](int at, const QString& label, const job::Field& field, Kind kind, auto member,
+                                        auto usualOf) {
+        form.add(5, at, [=]() -> std::optional<app::FieldBinding> {
+            const auto index = context.workspace.portIndex();
+            if (!index)
+                return std::nullopt;
+            auto binding = app::bind(
+                label, field, kind, [=](auto& job) -> auto& { return job.ports[*index].valve.*member; });
+            if (const auto value = usualOf(context.workspace.job().ports[*index].valve))
+                binding.emptyText = tr("usual %1").arg(context.workspace.number(kind, *value));
+            return binding;
+        });
+    };
+    usual(0, tr("Valve face"), field::valveFace, Kind::Length, &V::face, [](const V& v) -> std::optional<double> {
+        const auto face = job::usualFace(v);
+        return face ? std::optional(face->si()) : std::nullopt;
+    });
+    usual(1, tr("Valve back"), field::valveBack, Kind::Angle, &V::back,
+          [](const V&) -> std::optional<double> { return job::kUsualBack.si(); });
+    column->addLayout(grid);
+    column->addWidget(heading(tr("Seat cuts, from outside in")));
+    column->addWidget(newTable(context, app::makeSeatTable(context.workspace, nullptr), messages, "seatTable", 4));
+    auto* buttons = listButtons(
+        tr("Add cut"), tr("Remove last"), [context] { editPort(context, tr("Add seat cut"), addSeatCut); },
+        [context] {
+            editPort(context, tr("Remove seat cut"), [](job::Port& port) {
+                if (!port.valve.seat.empty())
+                    port.valve.seat.pop_back();
+            });
+        });
+    buttons->setObjectName(QStringLiteral("seatButtons"));
+    column->addWidget(buttons);
+    column->addWidget(liveLabel(context, [context] { return scribeText(context.workspace); }));
+    column->addStretch(1);
+    return page;
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include "analysis/port_analysis.hpp"
+#include "support/demo.hpp"
+
+using namespace euryth;
+using namespace euryth::analysis;
+
+namespace {
+
+struct Demo {
+    job::Job job = demoJob();
+    job::Port& port = job.ports[0];
+    PortAnalysis analysis() const { return analyse(job, port); }
+};
+
+}  // namespace
+
+namespace {
+
+const job::Port& portOf(const job::Job& job, std::size_t i = 0) { return job.ports[i]; }
+
+}  // namespace
+
+TEST_CASE("a typed plan goes before the suggested one")
+{
+    Demo demo;
+    demo.port.stations[4].planArea = areaFromMm2(1111);
+    const auto analysis = demo.analysis();
+    CHECK(inMm2(*analysis.plan[4]) == Approx(1111));
+    CHECK(*analysis.suggested[4] != *analysis.plan[4]);
+    CHECK(analysis.plan[3] == analysis.suggested[3]);
+}
+
+TEST_CASE("an impact pressure counts as its pitot speed")
+{
+    Demo demo;
+    const auto before = demo.analysis();
+    job::Reading& reading = demo.port.probes[0].readings[4];
+    const auto room = roomAir(demo.job.bench);
+    reading.impact = pressureDifferenceFromPa(4400);
+    reading.speed.reset();
+    const auto after = demo.analysis();
+    CHECK(after.probes[0].readings[4].speed == readingSpeed(reading, room));
+    CHECK(inMps(*after.probes[0].readings[4].speed) == Approx(86).margin(1));
+    CHECK(after.probes[0].traverse->measuredCount() == 9);
+}
+
+TEST_CASE("points have names")
+{
+    CHECK(pointName({0.6, 0.6}) == "roof left");
+    CHECK(pointName({0, 0}) == "middle");
+    CHECK(pointName({-0.6, 0}) == "right");
+    CHECK(pointName({0, -0.6}) == "floor");
+}
+
+TEST_CASE("the window stays inside the gasket")
+{
+    job::Job job = demoJob();
+    const double free = inMm2(analyse(job, portOf(job)).reachable[0]);
+    job::Opening gasket;  // 1 mm larger all round than the window of 36.5 x 33
+    gasket.width = lengthFromMm(38.5);
+    gasket.height = lengthFromMm(35);
+    job.ports[0].gasket = gasket;
+    const auto analysis = analyse(job, portOf(job));
+    CHECK(inMm2(analysis.reachable[0]) < free);
+    job.ports[0].stations[0].planArea = areaFromMm2(3000);
+    const auto planned = analyse(job, portOf(job)).planned[0];
+    REQUIRE(planned);
+    CHECK_FALSE(planned->met);
+    CHECK(inMm(geometry::boxOf(planned->section).width) <= 38.5 + 1e-6);
+    CHECK(inMm(geometry::boxOf(planned->section).height) <= 35 + 1e-6);
+    // A gasket smaller than the window: nothing more at all.
+    job.ports[0].gasket.width = lengthFromMm(36);
+    job.ports[0].gasket.height = lengthFromMm(32);
+    CHECK(inMm2(analyse(job, portOf(job)).reachable[0]) == Approx(inMm2(job::netArea(portOf(job).stations[0]))));
+}

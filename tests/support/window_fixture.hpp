@@ -1,0 +1,153 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <catch2/catch.hpp>
+
+#include <QAction>
+#include <QApplication>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QTest>
+
+#include "files/job_file.hpp"
+#include "support/demo.hpp"
+#include "support/qt_strings.hpp"
+#include "support/temp_folder.hpp"
+#include "kit/runner_canvases.hpp"
+#include "kit/section_canvases.hpp"
+#include "kit/entry_view.hpp"
+#include "shell/main_window.hpp"
+
+namespace {
+
+using namespace euryth;
+
+/// The real window, shown offscreen, with answers instead of dialogs.
+struct WindowFixture {
+    app::Workspace workspace;
+    widgets::Look look;
+    QString nextPath;                                                      ///< what a file dialog would return
+    widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
+    int asked = 0;
+    QString nextSource;  ///< a table, drawing or picture to take something out of
+    widgets::Prompts::Held held = widgets::Prompts::Held::Cancel;
+    widgets::Prompts::Outside outside = widgets::Prompts::Outside::Cancel;
+    QString elsewhere;  ///< where a save that fails is sent
+    widgets::Prompts::Leftover leftover = widgets::Prompts::Leftover::Later;
+    std::optional<app::GuideAnswers> guide = app::GuideAnswers{"New job", 1, 1, 1, {}, {}, {}, false};
+    std::optional<widgets::CopyRequest> copyTo;
+    std::optional<std::size_t> swapWith;
+    std::optional<Length> knownLength;
+    QString suggested;  ///< by a question for a file to write
+    bool takesHouse = false;
+    int houseRows = -1;  ///< that the comparison of house rules showed
+    QStringList told;
+    widgets::MainWindow window;
+
+    WindowFixture() : window({workspace, look}, prompts())
+    {
+        window.files().openDemo();
+        window.show();
+        window.activateWindow();
+        settle();
+    }
+
+    widgets::Prompts prompts()
+    {
+        widgets::Prompts p;
+        p.openPath = [this](QWidget*) { return nextPath; };
+        p.savePath = [this](QWidget*, const QString&) { return nextPath; };
+        p.unsaved = [this](QWidget*, const QString&) {
+            ++asked;
+            return answer;
+        };
+        p.tell = [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; };
+        p.takeFrom = [this](QWidget*, const QString&, const QString&) { return nextSource; };
+        p.openHeld = [this](QWidget*, const QString& holder) {
+            told << holder;
+            return held;
+        };
+        p.changedOutside = [this](QWidget*, const QString& both) {
+            told << both;
+            return outside;
+        };
+        p.saveElsewhere = [this](QWidget*, const QString& problem) {
+            told << problem;
+            nextPath = elsewhere;
+            return !elsewhere.isEmpty();
+        };
+        p.leftover = [this](QWidget*, const app::Recovery::Left&) { return leftover; };
+        p.guide = [this](QWidget*, widgets::Context) { return guide; };
+        p.copyTo = [this](QWidget*, const job::Job&, std::size_t) { return copyTo; };
+        p.swapWith = [this](QWidget*, const job::Job&, std::size_t) { return swapWith; };
+        p.importStations = [](QWidget* parent, widgets::Context context, const QString& text) {
+            const widgets::ImportDialog dialog(context, text, parent);
+            return std::optional(dialog.import().stations);
+        };
+        p.knownLength = [this](QWidget*, widgets::Context, const QString&) { return knownLength; };
+        p.writeTo = [this](QWidget*, const QString&, const QString& suggestion, const QString&) {
+            suggested = suggestion;
+            return nextPath;
+        };
+        p.lifts = [](QWidget* parent, widgets::Context context,
+                     const QString& text) -> std::optional<widgets::LiftRequest> {
+            const widgets::LiftDialog dialog(context, text, parent);
+            return dialog.usable() ? std::optional(dialog.request()) : std::nullopt;
+        };
+        p.takeHouse = [this](QWidget* parent, widgets::Context context, const job::House& house) {
+            const widgets::HouseDialog dialog(context, house, parent);
+            houseRows = dialog.findChild<QTableWidget*>(QStringLiteral("houseChanges"))->rowCount();
+            return takesHouse;
+        };
+        p.sheets = [](QWidget* parent) { return std::optional(widgets::PaperDialog(parent).parts()); };
+        return p;
+    }
+
+    static void settle()
+    {
+        for (int i = 0; i < 4; ++i)
+            QApplication::processEvents();
+    }
+
+    template <class T>
+    T* find(const char* name)
+    {
+        T* found = window.findChild<T*>(QString::fromLatin1(name));
+        REQUIRE(found);
+        return found;
+    }
+
+    void trigger(widgets::CommandId id)
+    {
+        window.action(id)->trigger();
+        settle();
+    }
+
+    /// Keys go where the focus is, as with a real keyboard.
+    void press(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        QWidget* focus = QApplication::focusWidget();
+        REQUIRE(focus);
+        QTest::keyClick(focus, key, modifiers);
+        settle();
+    }
+    void type(const QString& text)
+    {
+        for (const QChar c : text) {
+            QWidget* focus = QApplication::focusWidget();
+            REQUIRE(focus);
+            QTest::keyClick(focus, c.toLatin1());
+            settle();
+        }
+    }
+    void typeAndEnter(const QString& text)
+    {
+        type(text);
+        press(Qt::Key_Return);
+    }
+
+    QString text(const char* label) { return find<QLabel>(label)->text(); }
+};
+
+}  // namespace

@@ -1,0 +1,256 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/window_fixture.hpp"
+
+#include <set>
+
+#include <QClipboard>
+#include <QDir>
+#include <QLineEdit>
+#include <QScrollArea>
+
+#include "files/job_file.hpp"
+#include "shell/calls_panel.hpp"
+#include "shell/help.hpp"
+#include "shell/rack.hpp"
+#include "shell/walk.hpp"
+
+using widgets::CommandId;
+
+TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
+{
+    WindowFixture f;
+    const TempFolder folder;
+    f.nextPath = QString::fromStdString(folder.path() / "my job.euryth.json");
+    f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
+    CHECK(f.text("jobTitle") == "Changed (not saved)");
+    f.trigger(CommandId::SaveJob);
+    CHECK(f.text("jobTitle") == "Changed");
+    const job::Job saved = f.workspace.job();
+    f.trigger(CommandId::NewJob);
+    CHECK(f.workspace.job().ports.size() == 2);
+    f.trigger(CommandId::OpenJob);
+    CHECK(f.workspace.job() == saved);
+    CHECK(f.asked == 0);
+    CHECK(f.told.isEmpty());
+}
+
+TEST_CASE("unsaved changes are asked about before they could be lost")
+{
+    WindowFixture f;
+    f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
+    f.trigger(CommandId::NewJob);
+    CHECK(f.asked == 1);
+    CHECK(f.workspace.job().title == "Changed");  // cancelled
+    CHECK_FALSE(f.window.close());
+    CHECK(f.asked == 2);
+    f.answer = widgets::Prompts::Unsaved::Save;  // but no name is given
+    f.trigger(CommandId::NewJob);
+    CHECK(f.workspace.job().title == "Changed");
+    f.answer = widgets::Prompts::Unsaved::Discard;
+    f.trigger(CommandId::NewJob);
+    CHECK(f.workspace.job().title == "New job");
+}
+
+TEST_CASE("a refused edit is told, wherever it came from")
+{
+    WindowFixture f;
+    const job::Job before = f.workspace.job();
+    f.workspace.document().apply(
+        "narrow", [](job::Job& job) { job.ports[0].stations[0].section.shape.width = lengthFromMm(1.0); });
+    REQUIRE(f.told.size() == 1);
+    CHECK(f.told.first().startsWith("Not done: "));
+    CHECK(f.workspace.job() == before);
+}
+
+TEST_CASE("a broken file is told with its place, and the open job stays")
+{
+    WindowFixture f;
+    const TempFolder folder;
+    const auto path = folder.path() / "bad.euryth.json";
+    std::string text = files::jobText(demoJob());
+    text.replace(text.find("\"width_mm\": 36.5"), 16, "\"width_mm\": -2.5");
+    REQUIRE(files::saveText(path, text));
+    f.nextPath = QString::fromStdString(path);
+    f.trigger(CommandId::OpenJob);
+    REQUIRE(f.told.size() == 1);
+    CHECK(f.told.first().contains("ports/I1/stations/0/section/width_mm: must be over 0, is -2.5 mm"));
+    CHECK(f.workspace.job() == demoJob());
+    f.nextPath = "/nowhere/x.euryth.json";
+    f.trigger(CommandId::SaveJobAs);
+    CHECK(f.told.size() == 2);
+}
+
+TEST_CASE("the unit switch changes every number at once")
+{
+    WindowFixture f;
+    const auto visibleText = [&] {
+        QString all;
+        for (const QLabel* label : f.window.findChildren<QLabel*>()) {
+            if (label->isVisible())
+                all += label->text() + QLatin1Char('\n');
+        }
+        return all;
+    };
+    for (const CommandId stage :
+         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+        f.trigger(stage);
+        f.trigger(CommandId::SwitchUnits);
+        const QString inch = visibleText();
+        CAPTURE(inch.toStdString());
+        for (const char* metric : {" mm", "m/s", "kPa", "l/s", "°C"})
+            CHECK_FALSE(inch.contains(QString::fromUtf8(metric)));
+        CHECK(inch.contains(" in"));
+        f.trigger(CommandId::SwitchUnits);
+        for (const char* imperial : {" in²", "ft/s", "inHg", "CFM"})
+            CHECK_FALSE(visibleText().contains(QString::fromUtf8(imperial)));
+    }
+}
+
+TEST_CASE("light and dark differ on screen, and text follows")
+{
+    WindowFixture f;
+    const QImage light = f.window.grab().toImage();
+    f.trigger(CommandId::SwitchStyle);
+    const QImage dark = f.window.grab().toImage();
+    CHECK(light.pixelColor(640, 400).lightness() > 200);
+    CHECK(dark.pixelColor(640, 400).lightness() < 70);
+    f.trigger(CommandId::SwitchStyle);
+    CHECK(f.window.grab().toImage().pixelColor(640, 400).lightness() > 200);
+}
+
+TEST_CASE("no two commands share a shortcut or miss their help")
+{
+    std::set<std::string> seen;
+    for (const auto& info : widgets::commands()) {
+        CHECK(*info.help != '\0');
+        if (*info.shortcut != '\0')
+            CHECK(seen.insert(info.shortcut).second);
+    }
+    const QString sheet = widgets::shortcutSheet();
+    CHECK(sheet.contains("Ctrl+Z"));
+    CHECK(sheet.contains("Choose the next station toward the valve"));
+}
+
+TEST_CASE("help is there for each stage, with the cautions where the danger is")
+{
+    WindowFixture f;
+    CHECK(widgets::stageHelp(app::Stage::Cut).contains("respirator"));
+    f.trigger(CommandId::StageCut);
+    f.trigger(CommandId::Help);
+    auto* dialog = f.find<QWidget>("helpDialog");
+    CHECK(dialog->isVisible());
+    dialog->close();
+}
+
+TEST_CASE("a call is accepted with a reason, kept in the job, and taken back")
+{
+    WindowFixture f;
+    const auto click = [&](const QString& text) {
+        for (auto* button : f.find<QWidget>("calls")->findChildren<QPushButton*>()) {
+            if (button->text() == text) {
+                button->click();
+                f.settle();
+                return true;
+            }
+        }
+        return false;
+    };
+    REQUIRE(click("Workings"));
+    const auto labels = f.find<QWidget>("calls")->findChildren<QLabel*>();
+    CHECK(std::ranges::any_of(labels, [](QLabel* l) { return l->text().startsWith("ratio = local"); }));
+    REQUIRE(click(QString::fromUtf8("Accept…")));
+    auto* reason = f.find<QLineEdit>("acceptReason");
+    QTest::keyClick(reason, Qt::Key_Return);  // no reason, no acceptance
+    CHECK(f.workspace.job().ports[0].accepted.empty());
+    QTest::keyClicks(reason, "will be filled");
+    QTest::keyClick(reason, Qt::Key_Return);
+    f.settle();
+    REQUIRE(f.workspace.job().ports[0].accepted.size() == 1);
+    CHECK(f.workspace.job().ports[0].accepted[0].call == "choke");
+    CHECK(f.workspace.job().ports[0].accepted[0].reason == "will be filled");
+    REQUIRE(click("Take back"));
+    CHECK(f.workspace.job().ports[0].accepted.empty());
+    f.trigger(CommandId::Undo);
+    CHECK(f.workspace.job().ports[0].accepted.size() == 1);
+}
+
+TEST_CASE("a click in the rack, ribbon or peel chooses for the whole window")
+{
+    WindowFixture f;
+    auto* rack = f.find<widgets::Rack>("rack");
+    QTest::mouseClick(rack, Qt::LeftButton, {}, rack->tile(1).center().toPoint());
+    CHECK(f.workspace.portIndex() == 1);
+    QTest::mouseClick(rack, Qt::LeftButton, {}, rack->tile(0).center().toPoint());
+    auto* ribbon = f.find<widgets::RibbonCanvas>("ribbon");
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(ribbon->width() - 40, 60));
+    CHECK(f.workspace.station() == 12);
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(42, 60));
+    CHECK(f.workspace.station() == 0);
+    f.trigger(CommandId::NextStation);
+    CHECK(f.workspace.station() == 1);
+}
+
+TEST_CASE("an empty port says how to begin, on every stage")
+{
+    WindowFixture f;
+    f.trigger(CommandId::NextPort);
+    for (const CommandId stage :
+         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+        f.trigger(stage);
+        f.window.grab();
+    }
+    f.trigger(CommandId::StageSurvey);
+    CHECK(f.text("netArea") == QString::fromUtf8("–"));
+    f.trigger(CommandId::AddStation);
+    f.trigger(CommandId::AddStation);
+    CHECK(f.workspace.port()->stations.size() == 2);
+    CHECK(f.workspace.analysis().areas);
+}
+
+TEST_CASE("a job without any port can be shown")
+{
+    WindowFixture f;
+    f.workspace.document().apply("none", [](job::Job& j) { j.ports.clear(); });
+    for (const CommandId stage :
+         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+        f.trigger(stage);
+        CHECK_FALSE(f.window.grab().isNull());
+    }
+}
+
+TEST_CASE("the walk writes a picture of each stage")
+{
+    WindowFixture f;
+    const TempFolder folder;
+    const QString to = QString::fromStdString(folder.path() / "shots");
+    CHECK(widgets::walkStages(f.window, {f.workspace, f.look}, to).isEmpty());
+    for (const char* name : {"survey", "shape", "probe", "cut"}) {
+        const QImage image(QDir(to).filePath(QString::fromLatin1(name) + ".png"));
+        CHECK(image.size() == f.window.size());
+    }
+}
+
+TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles and units")
+{
+    WindowFixture f;
+    for (const auto system : {CommandId::SwitchUnits, CommandId::SwitchStyle}) {
+        for (const auto stage :
+             {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+            f.trigger(stage);
+            for (int tab = 0; tab < 8; ++tab) {
+                f.window.resize(1180, 680);
+                f.settle();
+                CAPTURE(static_cast<int>(stage), tab);
+                CHECK(f.window.width() <= 1180);
+                CHECK(f.window.height() <= 680);
+                auto* scroll = f.find<QScrollArea>("pageScroll");
+                CAPTURE(scroll->widget()->minimumSizeHint().width(), scroll->widget()->minimumSizeHint().height(),
+                        scroll->viewport()->width(), scroll->viewport()->height());
+                CHECK(scroll->widget()->minimumSizeHint().width() <= scroll->viewport()->width());
+                CHECK(scroll->widget()->minimumSizeHint().height() <= scroll->viewport()->height());
+                f.trigger(CommandId::NextTab);
+            }
+        }
+        f.trigger(system);
+    }
+}
