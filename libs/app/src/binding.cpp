@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/binding.hpp"
 
+#include "app/language.hpp"
+
 #include <cmath>
 
 #include <QCoreApplication>
@@ -28,11 +30,11 @@ QString commit(Document& document, const FieldBinding& binding, const QString& t
     } else {
         const auto parsed = units::parseSi(typed.toStdString(), binding.kind, units);
         if (!parsed)
-            return QString::fromStdString(parsed.error().message);
+            return shown(parsed.error().message);
         if (binding.kind == units::Kind::Count && *parsed != std::floor(*parsed))
             return QCoreApplication::translate("Field", "must be a whole number, is %1").arg(typed);
         if (const auto problem = job::rangeProblem(binding.field, *parsed))
-            return QString::fromStdString(*problem);
+            return shown(*problem);
         si = *parsed;
     }
     return document.edit(QCoreApplication::translate("Undo", "Change %1").arg(binding.label),

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document.hpp"
 
+#include "app/language.hpp"
+
 #include <QCryptographicHash>
 #include <QDateTime>
 #include <QFile>
@@ -115,7 +117,7 @@ QString Document::edit(const QString& text, const Change& change, int group)
         return {};
     const auto problems = job::check(*after);
     if (!problems.empty())
-        return QString::fromStdString(problems.front().text);
+        return shown(problems.front().text);
     m_undo.push(new JobEdit(*this, text, std::move(after), m_openGroup > 0 ? m_openGroup : group));
     return {};
 }
@@ -209,7 +211,7 @@ QString Document::open(const QString& given)
     std::vector<std::string> notes;
     auto loaded = files::loadJob(path.toStdString(), &notes);
     if (!loaded)
-        return QString::fromStdString(loaded.error().text());
+        return shown(loaded.error().lines());
     if (const QString holder = take(path); !holder.isEmpty())
         return holder;
     start(std::move(*loaded), path);
@@ -222,7 +224,7 @@ QString Document::openCopy(const QString& path)
 {
     auto loaded = files::loadJob(path.toStdString());
     if (!loaded)
-        return QString::fromStdString(loaded.error().text());
+        return shown(loaded.error().lines());
     resume(std::move(*loaded), {});
     return {};
 }
@@ -237,14 +239,14 @@ QString Document::saveAs(const QString& given)
             m_lock = std::move(held);
         return holder;
     }
-    std::string trouble;
+    Phrase trouble;
     const auto saved = files::saveWithBackup(path.toStdString(), files::jobText(*m_job), trouble);
     if (!saved) {
         if (path != m_path)
             m_lock = std::move(held);
-        return QString::fromStdString(saved.error());
+        return shown(saved.error());
     }
-    m_remark = QString::fromStdString(trouble);
+    m_remark = shown(trouble);
     m_path = path;
     noteFile();
     m_undo.setClean();

@@ -28,7 +28,7 @@ std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirSta
     return speeds;
 }
 
-/// A curve, or kNoEnd where one of its fillings has not settled.
+/// A curve, or noEnd() where one of its fillings has not settled.
 Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model,
                                 const EngineResults::Results& results, const std::stop_token& stop)
 {
@@ -52,12 +52,12 @@ Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model,
     const bool settled = curve.run.filling.settled && (!curve.shift || curve.shift->filling.settled) &&
                          std::ranges::all_of(curve.sweep, &planning::SpeedPoint::settled);
     if (!settled)
-        return {std::nullopt, engine::kNoEnd};
+        return {std::nullopt, engine::noEnd()};
     return {std::move(curve), {}};
 }
 
 /// Takes a curve among the results, or what it misses.
-void take(Known<Curve> curve, EngineResults::Results& results, std::string& missing)
+void take(Known<Curve> curve, EngineResults::Results& results, Phrase& missing)
 {
     if (curve)
         results.curves.push_back(std::move(*curve.value));
@@ -114,13 +114,13 @@ Known<EngineResults::Results> answer(const Question& question, const std::stop_t
     if (!model)
         return {std::nullopt, model.missing};
     if (!job.engine.peakRpm)
-        return {std::nullopt, "rpm of peak power"};
+        return {std::nullopt, say("missing.peak-rpm")};
     EngineResults::Results results;
     results.rpm = *job.engine.peakRpm;
     results.shiftRpm = job.engine.shiftRpm;
     results.bench = engine::benchDepression(job);
     results.running = engine::runningDepression(job);
-    std::string missing;
+    Phrase missing;
     take(curveOf(Who::AsItIs, port.id, *model, results, stop), results, missing);
     if (!missing.empty())
         return {std::nullopt, missing};
@@ -153,7 +153,7 @@ const Known<EngineResults::Results>& EngineResults::get()
     m_document = m_workspace.document().identity();
     m_work.reset();
     if (!m_inputs.port) {
-        m_results = {std::nullopt, "a port"};
+        m_results = {std::nullopt, say("missing.port")};
         return m_results;
     }
     Question question{m_inputs.job, {*m_inputs.port, m_workspace.analysis()}, std::nullopt};

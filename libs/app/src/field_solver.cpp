@@ -83,8 +83,8 @@ void FieldSolver::start(Lane lane, Wish wish)
     const quint64 ticket = ++state.ticket;
     m_pool.start([this, lane, ticket, shape = state.now->shape, full = state.runningFull] {
         const Answer answer = guarded([&] { return solvePort(shape, full); },
-                                      [](const std::string& words) {
-                                          return Answer{nullptr, words};
+                                      [](const std::string& fault) {
+                                          return Answer{nullptr, verbatim(fault)};
                                       });
         QMetaObject::invokeMethod(
             this, [this, lane, ticket, shape, answer] { take(lane, ticket, shape, answer); }, Qt::QueuedConnection);

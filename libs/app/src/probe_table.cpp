@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "app/language.hpp"
 #include "app/edits.hpp"
 #include "app/entry_table.hpp"
 #include "probing/grid.hpp"
@@ -65,7 +66,7 @@ void ProbeTable::follow()
         m_columnNames = {tr("speed")};
         for (std::size_t i = 0; i < points.size(); ++i) {
             m_layout.push_back(i);
-            m_rowNames.push_back(QString::fromStdString(analysis::pointName(points[i])));
+            m_rowNames.push_back(shown(analysis::pointName(points[i])));
         }
     }
     endResetModel();
@@ -114,7 +115,7 @@ QString ProbeTable::commitAt(const QModelIndex& at, const QString& text)
     if (!pressure || bare)
         return asSpeed;
     if (const auto problem = job::rangeProblem(job::field::impact, pressure->si()))
-        return QString::fromStdString(*problem);
+        return shown(*problem);
     if (!analysis::roomAir(workspace().job().bench))
         return tr("a pressure needs the bench's air (temperature, pressure, humidity) to become a speed");
     const auto [port, probe] = *m_set;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/recovery.hpp"
 
+#include "app/language.hpp"
+
 #include <algorithm>
 
 #include <QCoreApplication>
@@ -102,7 +104,7 @@ std::function<QString()> Recovery::step() const
     }
     return [file = ownFile(), job = m_document.snapshot(), path = m_document.path()] {
         const auto saved = files::saveText(file.toStdString(), recoveryText(*job, path));
-        return saved ? QString() : QString::fromStdString(saved.error());
+        return saved ? QString() : shown(saved.error());
     };
 }
 

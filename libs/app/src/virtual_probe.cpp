@@ -7,10 +7,9 @@ namespace euryth::app {
 
 namespace {
 
-std::string runName(const viscous::StoredRun& run)
+Phrase runName(const viscous::StoredRun& run)
 {
-    return std::string("the viscous run (") + exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality)) +
-           " mesh)";
+    return say("speeds.viscous", {{"mesh", exports::nameOf(run.solved.quality)}});
 }
 
 }  // namespace
@@ -69,8 +68,8 @@ void VirtualProbe::followPort()
         m_pushes.clear();
     }
     if (!port) {
-        m_present = {{std::nullopt, "a port"}, nullptr, {}, "a port", nullptr, {}, nullptr, 1.0};
-        m_flow = {std::nullopt, "a port"};
+        m_present = {{std::nullopt, say("missing.port")}, nullptr, {}, say("missing.port"), nullptr, {}, nullptr, 1.0};
+        m_flow = {std::nullopt, say("missing.port")};
         return;
     }
     m_present.shape = port_field::shapeOf(*port, m_workspace.analysis());
@@ -109,7 +108,8 @@ Known<port_field::PortShape> VirtualProbe::otherShape() const
         return {port_field::moved(*m_present.shape, port_field::depthsOf(*m_present.shape, m_pushes)), {}};
     case Against::Cuts: {
         auto shape = port_field::afterCuts(*m_present.shape, m_workspace.analysis());
-        const std::string missing = shape ? std::string() : "a cut plan: " + m_workspace.analysis().cutProblem.missing;
+        const Phrase missing =
+            shape ? Phrase() : say("missing.cuts", {{"what", m_workspace.analysis().cutProblem.missing}});
         return {std::move(shape), missing};
     }
     case Against::Plan: return port_field::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysis());
@@ -130,7 +130,7 @@ void VirtualProbe::wantFields(bool settled)
 
 void VirtualProbe::takeAnswer(Side& side)
 {
-    side.missing.clear();
+    side.missing = {};
     if (!side.shape) {
         side = {side.shape, nullptr, {}, side.shape.missing, nullptr, {}, nullptr, 1.0};
         return;
@@ -165,7 +165,7 @@ void VirtualProbe::takeRun(Side& side)
         side.viscous.reset();
         side.solved.reset();
         side.air.reset();
-        side.missing = "a viscous run of this shape: view Viscous run, button Run";
+        side.missing = say("missing.run.how");
         return;
     }
     if (side.viscous == run && side.solved == run->solved && side.air->air.flow == m_flow->flow)
@@ -329,13 +329,13 @@ Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port,
     if (source == analysis::SpeedSource::Viscous) {
         const auto run = m_runs.best(*shape);
         if (!run)
-            return {std::nullopt, "a viscous run of this shape"};
+            return {std::nullopt, say("missing.run")};
         return {analysis::ComputedSpeeds{runName(run->run), port_field::virtualSets(run->solved->port, air->flow)}, {}};
     }
     const auto answer = m_solver.find(*shape);
     if (!answer || !answer->solved)
-        return {std::nullopt, answer ? answer->missing : "the port's field: it is worked out when the port is chosen"};
-    return {analysis::ComputedSpeeds{"the instant field", port_field::virtualSets(answer->solved->port, air->flow)},
+        return {std::nullopt, answer ? answer->missing : say("missing.field")};
+    return {analysis::ComputedSpeeds{say("speeds.instant"), port_field::virtualSets(answer->solved->port, air->flow)},
             {}};
 }
 

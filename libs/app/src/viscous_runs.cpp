@@ -7,6 +7,7 @@
 #include <QDateTime>
 
 #include "app/background.hpp"
+#include "app/language.hpp"
 #include "port_field/what_if.hpp"
 
 namespace euryth::app {
@@ -108,22 +109,25 @@ void ViscousRuns::next()
         };
         const auto solved = guarded(
             [&] { return viscous::solve(task, tell, stop); },
-            [](const std::string& words) { return tl::expected<viscous::Solved, std::string>(tl::unexpect, words); });
+            [](const std::string& fault) {
+                return tl::expected<viscous::Solved, viscous::Failure>(tl::unexpect,
+                                                                      viscous::Failure{verbatim(fault)});
+            });
         const double seconds = static_cast<double>(clock.elapsed()) * milli;
         QMetaObject::invokeMethod(
             this, [this, id, solved, seconds] { ended(id, solved, seconds); }, Qt::QueuedConnection);
     });
 }
 
-void ViscousRuns::ended(quint64 id, const tl::expected<viscous::Solved, std::string>& solved, double seconds)
+void ViscousRuns::ended(quint64 id, const tl::expected<viscous::Solved, viscous::Failure>& solved, double seconds)
 {
     m_running = 0;
     Item* item = find(id);
     if (item) {
         item->seconds = seconds;
-        item->state = solved ? State::Done : solved.error() == viscous::kStopped ? State::Stopped : State::Failed;
+        item->state = solved ? State::Done : solved.error().stopped ? State::Stopped : State::Failed;
         if (item->state == State::Failed)
-            item->message = QString::fromStdString(solved.error());
+            item->message = shown(solved.error().why);
         if (solved) {
             m_took.at(static_cast<std::size_t>(solved->quality)) =
                 solved->seconds / viscous::expectedSeconds(solved->quality, solved->cores);
@@ -161,14 +165,16 @@ void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
         return;
     ++m_filing;
     m_files.start([this, folder = runFolderOf(m_path), result] {
-        const std::string problem =
-            guarded([&] { return viscous::keep(folder, result->run); }, [](const std::string& words) { return words; });
+        const auto kept = guarded([&] { return viscous::keep(folder, result->run); },
+                                  [](const std::string& fault) {
+                                      return tl::expected<void, Phrase>(tl::unexpect, verbatim(fault));
+                                  });
         QMetaObject::invokeMethod(
             this,
-            [this, problem] {
+            [this, kept] {
                 --m_filing;
-                if (!problem.empty())
-                    m_trouble = tr("The run could not be kept: %1").arg(QString::fromStdString(problem));
+                if (!kept)
+                    m_trouble = tr("The run could not be kept: %1").arg(shown(kept.error()));
                 emit changed();
             },
             Qt::QueuedConnection);
@@ -202,9 +208,9 @@ void ViscousRuns::followFile()
     ++m_filing;
     m_files.start([this, path] {
         auto kept = guarded([&] { return viscous::keptRuns(runFolderOf(path)); },
-                            [](const std::string& words) {
+                            [](const std::string& fault) {
                                 viscous::KeptRuns none;
-                                none.troubles.push_back(words);
+                                none.troubles.push_back(verbatim(fault));
                                 return none;
                             });
         std::vector<std::shared_ptr<const Result>> results;
@@ -218,8 +224,8 @@ void ViscousRuns::followFile()
                     for (const auto& result : results)
                         hold(result);
                     QStringList lines;
-                    for (const std::string& trouble : troubles)
-                        lines << tr("A kept run cannot be used: %1").arg(QString::fromStdString(trouble));
+                    for (const Phrase& trouble : troubles)
+                        lines << tr("A kept run cannot be used: %1").arg(shown(trouble));
                     m_trouble = lines.join(QLatin1Char('\n'));
                     emit arrived();
                 }
@@ -274,7 +280,7 @@ std::shared_ptr<const ViscousRuns::Result> ViscousRuns::best(const port_field::P
     return fitting.empty() ? nullptr : fitting.front();
 }
 
-std::shared_ptr<const ViscousRuns::Result> ViscousRuns::stale(const std::string& port, const std::string& variant,
+std::shared_ptr<const ViscousRuns::Result> ViscousRuns::stale(const std::string& port, viscous::Variant variant,
                                                               const port_field::PortShape& shape) const
 {
     if (best(shape))
@@ -304,9 +310,11 @@ void wishPort(const Workspace& workspace, std::size_t index, const Known<port_fi
 {
     const job::Port& port = workspace.job().ports[index];
     const auto& analysis = workspace.analysisOf(index);
-    const auto wish = [&](const char* variant, const Known<port_field::PortShape>& shape) {
+    const auto wish = [&](viscous::Variant variant, const Known<port_field::PortShape>& shape) {
         if (!shape || !air) {
-            wishes.missing.push_back(port.id + " " + variant + ": missing " + (shape ? air.missing : shape.missing));
+            wishes.missing.push_back(say("missing.run-of", {{"port", port.id},
+                                                            {"variant", viscous::nameOf(variant)},
+                                                            {"what", shape ? air.missing : shape.missing}}));
             return;
         }
         wishes.runs.push_back({port.id, variant, *shape, *air, choice.quality});
@@ -314,14 +322,14 @@ void wishPort(const Workspace& workspace, std::size_t index, const Known<port_fi
             wishes.runs.push_back({port.id, variant, *shape, *air, secondMeshOf(choice.quality)});
     };
     const auto shape = port_field::shapeOf(port, analysis);
-    wish(kAsItIs, shape);
+    wish(viscous::Variant::AsItIs, shape);
     if (choice.afterCuts) {
         auto cut = shape ? port_field::afterCuts(*shape, analysis) : std::nullopt;
-        const std::string missing = cut ? std::string() : shape ? "a cut plan" : shape.missing;
-        wish(kAfterCuts, {std::move(cut), missing});
+        const Phrase missing = cut ? Phrase() : shape ? say("missing.a-cut-plan") : shape.missing;
+        wish(viscous::Variant::AfterCuts, {std::move(cut), missing});
     }
     if (choice.asPlanned)
-        wish(kAsPlanned, port_field::plannedShape(workspace.job(), port, analysis));
+        wish(viscous::Variant::AsPlanned, port_field::plannedShape(workspace.job(), port, analysis));
 }
 
 }  // namespace

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "app/language.hpp"
 #include "units/format.hpp"
 
 namespace euryth::app {
@@ -27,6 +28,7 @@ std::size_t stepped(std::size_t index, int by, std::size_t count)
 
 Workspace::Workspace(QObject* parent) : QObject(parent)
 {
+    m_units.catalogue = &language();
     connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
 }
 
@@ -51,7 +53,7 @@ Known<analysis::ComputedSpeeds> Workspace::speedsOf(const job::Port& port) const
     if (m_speedSource == analysis::SpeedSource::Readings)
         return {};
     if (!m_speedsOf)
-        return {std::nullopt, "a computed field"};
+        return {std::nullopt, say("missing.computed-field")};
     return m_speedsOf(port, analysis::measure(job(), port), m_speedSource);
 }
 
@@ -223,6 +225,14 @@ void Workspace::goTo(const calls::Call& call)
         if (const auto at = job::stationNear(*port(), *call.s))
             chooseStation(*at);
     }
+}
+
+QString Workspace::text(const std::vector<Phrase>& phrases) const
+{
+    QStringList texts;
+    for (const Phrase& phrase : phrases)
+        texts << text(phrase);
+    return texts.join(QStringLiteral(", "));
 }
 
 QString Workspace::text(const Phrase& phrase) const { return QString::fromStdString(units::render(phrase, m_units)); }

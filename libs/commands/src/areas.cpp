@@ -2,7 +2,6 @@
 #include <ostream>
 
 #include "call.hpp"
-#include "units/format.hpp"
 
 namespace euryth::commands {
 
@@ -40,7 +39,7 @@ Json areasJson(const job::Port& port, const analysis::PortAnalysis& analysis)
     for (const geometry::Finding& f : analysis.findings) {
         result["findings"].push_back({{"kind", std::string(key(f.kind))},
                                       {"s_mm", number(inMm(f.s))},
-                                      {"text", units::render(f.text, units::DisplayUnits{})}});
+                                      {"text", words(f.text)}});
     }
     return result;
 }

@@ -3,7 +3,7 @@
 
 #include <iosfwd>
 #include <optional>
-#include <stdexcept>
+#include <exception>
 #include <string>
 #include <string_view>
 
@@ -32,18 +32,30 @@ struct Request {
     std::optional<double> stopAfter;   ///< seconds
     std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
 
-    void say(const std::string& text) const;
+    void tell(const Phrase& phrase) const;
 };
 
 /// Ends a call with a message and an exit code.
-class CallError : public std::runtime_error {
+class CallError : public std::exception {
 public:
-    CallError(ExitCode code, const std::string& text) : std::runtime_error(text), m_code(code) {}
+    CallError(ExitCode code, Phrase why) : m_code(code), m_why(std::move(why)) {}
     [[nodiscard]] ExitCode code() const { return m_code; }
+    [[nodiscard]] const Phrase& why() const { return m_why; }
+    [[nodiscard]] const char* what() const noexcept override { return "a call of the command line failed"; }
 
 private:
     ExitCode m_code;
+    Phrase m_why;
 };
+
+/// A phrase as scripts and people read it here: metric, decimal point.
+std::string words(const Phrase& phrase);
+/// Several, one a line.
+std::string words(const std::vector<Phrase>& lines);
+/// "ports/I1: missing ...".
+CallError missingFor(const job::Port& port, const Phrase& missing);
+CallError wrongUsage(std::string_view id, std::initializer_list<Phrase::Named> arguments);
+CallError fileTrouble(const Phrase& why);
 
 /// The calls, one file each. They return the exit code and throw CallError for everything that goes wrong.
 int callCheck(const Request& request, std::ostream& out);
@@ -77,6 +89,6 @@ Json numberOrNull(const std::optional<T>& value, double (*inUnit)(T))
 }
 Json numberOrNull(const std::optional<double>& value);
 /// A number under a key; where it is not known null, and why under "KEY_missing" with the unit left out of the key.
-void put(Json& json, const std::string& key, const Json& numberOrNull, const std::string& missing);
+void put(Json& json, const std::string& key, const Json& numberOrNull, const Phrase& missing);
 
 }  // namespace euryth::commands

@@ -4,7 +4,6 @@
 #include "call.hpp"
 #include "files/job_file.hpp"
 #include "calls/calls.hpp"
-#include "units/format.hpp"
 
 namespace euryth::commands {
 
@@ -28,19 +27,17 @@ int callCheck(const Request& request, std::ostream& out)
 {
     const auto loaded = files::loadJob(request.jobPath);
     if (!loaded && loaded.error().kind == files::ReadError::Kind::File)
-        throw CallError(kFileTrouble, loaded.error().text());
+        throw fileTrouble(verbatim(words(loaded.error().lines())));
     if (!loaded) {
-        out << loaded.error().text() << '\n';
+        out << words(loaded.error().lines()) << '\n';
         return kJobHasErrors;
     }
-    const units::DisplayUnits metric;
     for (const job::Port& port : loaded->ports) {
         const auto analysis = analysis::analyse(*loaded, port);
         for (const calls::Call& call : calls::callsFor(*loaded, port, analysis)) {
             if (call.acceptedBecause)
                 continue;
-            out << placeOf(port, call) << ": " << units::render(call.title, metric) << ". "
-                << units::render(call.text, metric) << '\n';
+            out << placeOf(port, call) << ": " << words(call.title) << ". " << words(call.text) << '\n';
         }
     }
     return kDone;

@@ -2,23 +2,21 @@
 #include <ostream>
 
 #include "call.hpp"
-#include "job/describe.hpp"
-#include "units/format.hpp"
 
 namespace euryth::commands {
 
 namespace {
 
-std::string sectorKey(geometry::Sector s) { return std::string(job::kSectorKeys[geometry::index(s)]); }
+std::string sectorKey(geometry::Sector s) { return std::string(key(s)); }
 
 Json stateJson(const cutting::PortState& state)
 {
     Json json;
     put(json, "area_miss_percent", state.areaMiss ? number(*state.areaMiss * 100.0) : Json(nullptr),
-        "a planned area at any station");
+        say("missing.any-plan"));
     json["volume_cc"] = number(inCc(state.volume));
     put(json, "highest_ratio", numberOrNull(state.highestRatio),
-        "a probe set: no speed is known at any station of this port");
+        say("missing.any-speed"));
     json["area_mm2"] = Json::array();
     for (const Area area : state.areas)
         json["area_mm2"].push_back(number(inMm2(area)));
@@ -38,8 +36,8 @@ Json cutJson(const cutting::Cut& cut, const job::Port& port)
     json["max_depth_mm"] = number(inMm(cut.maxDepth));
     json["volume_cc"] = number(inCc(cut.volume));
     json["wall_left_mm"] = number(inMm(cut.wallLeft));
-    json["why"] = units::render(cut.why, units::DisplayUnits{});
-    json["tool"] = std::string(cut.tool);
+    json["why"] = words(cut.why);
+    json["tool"] = words(cut.tool);
     return json;
 }
 
@@ -51,7 +49,8 @@ int callCut(const Request& request, std::ostream& out)
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = analysis::analyse(job, port);
     if (!analysis.cut)
-        throw CallError(kJobHasErrors, portPlace(port) + ": no cut plan without " + analysis.cutProblem.missing);
+        throw CallError(kJobHasErrors, say("cli.no-cut", {{"place", portPlace(port)},
+                                                       {"missing", analysis.cutProblem.missing}}));
 
     const cutting::CutPlan& plan = *analysis.cut;
     Json result;
@@ -62,7 +61,7 @@ int callCut(const Request& request, std::ostream& out)
     for (const cutting::Keep& keep : plan.keeps) {
         result["keep"].push_back({{"s_mm", number(inMm(port.stations[keep.station].s))},
                                   {"sector", sectorKey(keep.sector)},
-                                  {"why", units::render(keep.why, units::DisplayUnits{})}});
+                                  {"why", words(keep.why)}});
     }
     result["before"] = stateJson(plan.before);
     result["after"] = stateJson(plan.after);

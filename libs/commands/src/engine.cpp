@@ -17,7 +17,7 @@ RotationalSpeed rpmOf(const std::string& text)
     constexpr double least = 100.0;
     constexpr double most = 30000.0;
     if (read.ec != std::errc{} || read.ptr != end || !(rpm >= least) || rpm > most)
-        throw CallError(kWrongUsage, "--rpm: '" + text + "' must be a number from 100 to 30000");
+        throw wrongUsage("cli.bad-rpm", {{"typed", text}, {"least", Number{least, 0}}, {"most", Number{most, 0}}});
     return rotationFromRpm(rpm);
 }
 
@@ -31,10 +31,10 @@ int callEngine(const Request& request, std::ostream& out)
     const auto analysis = analysis::analyse(job, port);
     const auto model = engine::engineModel(job, port, analysis);
     if (!model)
-        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + model.missing);
+        throw missingFor(port, model.missing);
     const engine::EngineRun run = engine::runEngine(*model, rpm);
     if (!run.filling.settled)
-        throw CallError(kJobHasErrors, portPlace(port) + ": missing " + engine::kNoEnd);
+        throw missingFor(port, engine::noEnd());
     Json result;
     result["mach_index"] = number(run.machIndex);
     result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
@@ -70,11 +70,12 @@ int callEngine(const Request& request, std::ostream& out)
                            {"choking", place(engine::portChokes(*model, model->charge, lift))}};
     const auto flows = engine::portFlows(job, port);
     put(result, "chokes_from_rpm", flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
-        !flows ? flows.missing
-               : "it does not choke with the valve well open up to half as much again as its top speed");
+        !flows ? flows.missing : say("missing.no-choke"));
     result["runner_choked"] = run.atPeakFlow.choked;
-    result["effective_area_from"] = model->areaFrom;
-    result["assumed"] = model->assumed;
+    result["effective_area_from"] = words(model->areaFrom);
+    result["assumed"] = Json::array();
+    for (const Phrase& what : model->assumed)
+        result["assumed"].push_back(words(what));
     out << result.dump(2) << '\n';
     return kDone;
 }

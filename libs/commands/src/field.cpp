@@ -24,10 +24,8 @@ int callShortSide(const Request& request, std::ostream& out)
     const auto verdict = port_field::shortSide(*loaded.virtualPort, loaded.room, flow);
     const Speed sonic = air::speedAtMach(loaded.room, 1.0);
     if (verdict.peak > sonic) {
-        throw CallError(kJobHasErrors, "--flow-m3s: so much does not pass " + loaded.port->id +
-                                           "; over the short side the air would run at " +
-                                           number(std::round(verdict.peak.si())).dump() + " m/s, and " +
-                                           number(std::round(sonic.si())).dump() + " m/s is the speed of sound there");
+        throw CallError(kJobHasErrors, say("cli.too-much-flow",
+                                           {{"port", loaded.port->id}, {"peak", verdict.peak}, {"sonic", sonic}}));
     }
     Json result;
     result["peak_speed_m_s"] = number(verdict.peak.si());

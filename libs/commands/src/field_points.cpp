@@ -16,11 +16,11 @@ FieldJob loadField(const Request& request, const field::Fineness& fineness)
     FieldJob loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
     loaded.port = &portOrThrow(loaded.job, request.port);
     loaded.room = port_field::roomOrStandardAir(loaded.job.bench);
-    request.say("working out the air in " + loaded.port->id + ", " +
-                (fineness.layers == field::kFull.layers ? "60,000" : "8,000") + " nodes");
+    const bool full = fineness.layers == field::kFull.layers;
+    request.tell(say("cli.solving", {{"port", loaded.port->id}, {"nodes", count(full ? 60000 : 8000)}}));
     loaded.virtualPort = port_field::virtualPort(*loaded.port, analysis::analyse(loaded.job, *loaded.port), fineness);
     if (!loaded.virtualPort)
-        throw CallError(kJobHasErrors, portPlace(*loaded.port) + ": missing " + loaded.virtualPort.missing);
+        throw missingFor(*loaded.port, loaded.virtualPort.missing);
     return loaded;
 }
 
@@ -29,10 +29,10 @@ std::vector<geometry::Point3> pointsOf(const std::string& path)
     std::error_code code;
     std::ifstream in(path, std::ios::binary);
     if (!in || !std::filesystem::is_regular_file(path, code))
-        throw CallError(kFileTrouble, path + ": cannot be opened, or is no file on disk");
+        throw fileTrouble(say("problem", {{"place", path}, {"problem", say("file.unopened")}}));
     constexpr std::uintmax_t most = 64u << 20;
     if (std::filesystem::file_size(path, code) > most)
-        throw CallError(kFileTrouble, path + ": is over 64 MB; that is more than a table of places");
+        throw fileTrouble(say("problem", {{"place", path}, {"problem", say("file.huge-table")}}));
     std::ostringstream content;
     content << in.rdbuf();
     const auto rows = imports::splitTable(content.view());
@@ -44,8 +44,11 @@ std::vector<geometry::Point3> pointsOf(const std::string& path)
             if (!value && i == 0)
                 break;  // headings
             if (!value)
-                throw CallError(kJobHasErrors, path + ": row " + std::to_string(i + 1) + ", column " +
-                                                   imports::columnName(k) + ": a number in mm is wanted");
+                throw CallError(kJobHasErrors,
+                                say("problem", {{"place", path},
+                                                {"problem", say("import.cell", {{"row", count(i + 1)},
+                                                                                {"column", imports::columnName(k)},
+                                                                                {"problem", say("cli.mm-wanted")}})}}));
             mm[k] = *value;
         }
         constexpr double metre = 1e-3;

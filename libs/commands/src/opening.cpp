@@ -22,11 +22,11 @@ std::vector<Length> liftsOf(const std::string& list)
         const char* end = item.data() + item.size();
         const auto read = std::from_chars(item.data(), end, mm);
         if (read.ec != std::errc{} || read.ptr != end || !(mm >= 0.0) || mm > kGreatestLift)
-            throw CallError(kWrongUsage, "--lift-mm: '" + item + "' must be a number of mm from 0 to 50, such as 1.5");
+            throw wrongUsage("cli.bad-lift", {{"typed", item}, {"most", Number{kGreatestLift, 0}}});
         lifts.push_back(lengthFromMm(mm));
     }
     if (lifts.empty() || list.back() == ',')
-        throw CallError(kWrongUsage, "--lift-mm: numbers with commas between them are wanted, such as 1,2.5,4");
+        throw wrongUsage("cli.lifts", {});
     return lifts;
 }
 
@@ -39,9 +39,8 @@ int callOpening(const Request& request, std::ostream& out)
     const std::vector<Length> lifts = liftsOf(request.lifts);
     const auto valve = job::valveGeometry(port.valve);
     if (!valve)
-        throw CallError(
-            kJobHasErrors,
-            portPlace(port) + "/valve: missing valve or stem diameter, or the seat's cuts with angle and width");
+        throw CallError(kJobHasErrors, say("cli.missing", {{"place", portPlace(port) + "/valve"},
+                                                           {"missing", say("missing.valve-and-stem")}}));
     Json result;
     result["points"] = Json::array();
     for (const Length lift : lifts) {

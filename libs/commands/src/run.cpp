@@ -25,7 +25,6 @@ namespace po = boost::program_options;
 struct CallEntry {
     std::string_view name;
     std::string_view usage;
-    std::string_view help;
     std::span<const std::string_view> options;   ///< all of them are needed
     int (*call)(const Request&, std::ostream&);  ///< null where the call is not built yet
     std::string_view mayHave;                    ///< an option that may be given too
@@ -43,46 +42,51 @@ constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
-    CallEntry{"check", "check JOB", "errors and findings of a job", kNone, callCheck},
-    CallEntry{"tidy", "tidy JOB --to X", "the job written canonically to X", kTo, callTidy},
-    CallEntry{"areas", "areas JOB --port I1", "areas along the runner, volume, findings (JSON)", kPort, callAreas},
-    CallEntry{"traverse", "traverse JOB --port I1 --probe P1", "a probe set worked out (JSON)", kPortProbe,
+    CallEntry{"check", "check JOB",
+              kNone, callCheck},
+    CallEntry{"tidy", "tidy JOB --to X",
+              kTo, callTidy},
+    CallEntry{"areas", "areas JOB --port I1",
+              kPort, callAreas},
+    CallEntry{"traverse", "traverse JOB --port I1 --probe P1",
+              kPortProbe,
               callTraverse},
-    CallEntry{"cut", "cut JOB --port I1", "the cut plan (JSON)", kPort, callCut},
-    CallEntry{"seat", "seat JOB --port I1", "seat stack, throat and scriber setting (JSON)", kPort, callSeat},
-    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", "smallest area of the valve opening (JSON)",
+    CallEntry{"cut", "cut JOB --port I1",
+              kPort, callCut},
+    CallEntry{"seat", "seat JOB --port I1",
+              kPort, callSeat},
+    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3",
               kPortLift, callOpening},
-    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", "computed speed at points (CSV)",
+    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv",
               kPortFlowPoints, callField},
-    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", "whether the short side holds (JSON)", kPortFlow,
+    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q",
+              kPortFlow,
               callShortSide},
-    CallEntry{"engine", "engine JOB --port I1 --rpm 6500", "filling of the cylinder at a speed (JSON)", kPortRpm,
+    CallEntry{"engine", "engine JOB --port I1 --rpm 6500",
+              kPortRpm,
               callEngine},
-    CallEntry{"book", "book JOB --port I1", "the bench book", kNone, nullptr},
+    CallEntry{"book", "book JOB --port I1",
+              kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
-              "speed at points from a viscous run by the installed package openfoam (CSV); takes its time",
               kPortFlowPointsQuality, callViscous},
     CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]",
-              "plan, cards and full-size templates; the port's air as a surface, a mesh with speeds, a flow case",
               kPortTo, callExport, "flow-m3s"},
 };
 
 void printHelp(std::ostream& out)
 {
-    out << "euryth-cli: the calls of Euryth without a window\n\n";
+    out << words(say("cli.head")) << "\n\n";
     for (const CallEntry& entry : kCalls) {
         if (entry.call)
-            out << "  euryth-cli " << entry.usage << "\n      " << entry.help << "\n";
+            out << "  euryth-cli " << entry.usage << "\n      " << words(say("cli.help." + std::string(entry.name)))
+                << "\n";
     }
-    out << "\nNot built yet, answered with exit code 2:";
+    out << "\n" << words(say("cli.not-built"));
     for (const CallEntry& entry : kCalls) {
         if (!entry.call)
             out << ' ' << entry.name;
     }
-    out << "\n\nEvery call ends after ten minutes, a viscous run after an hour, or after --stop-after SECONDS,\n"
-           "with exit code 3 and a word.\n"
-           "Results go to standard output, messages to standard error. Exit codes: 0 done, 1 the job has errors,\n"
-           "2 wrong usage, 3 a file cannot be read or written, or a run has failed.\n";
+    out << "\n\n" << words(say("cli.limits")) << "\n" << words(say("cli.codes")) << "\n";
 }
 
 Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arguments)
@@ -96,7 +100,7 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         "quality", po::value(&request.quality))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
-    const std::string usage = "\nusage: euryth-cli " + std::string(entry.usage);
+    const std::string usage(entry.usage);
     try {
         po::variables_map given;
         // No guessing of shortened names: a script must not change its meaning when an option is added.
@@ -107,21 +111,21 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
             const bool takes = name == "job" || name == "stop-after" || name == entry.mayHave ||
                                std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
-                throw CallError(kWrongUsage, std::string(entry.name) + " takes no --" + name + usage);
+                throw wrongUsage("cli.takes-no", {{"call", std::string(entry.name)}, {"option", name}, {"usage", usage}});
         }
         if (!given.contains("job"))
-            throw CallError(kWrongUsage, "the job file is missing" + usage);
+            throw wrongUsage("cli.no-job", {{"usage", usage}});
         for (const std::string_view option : entry.options) {
             if (!given.contains(std::string(option)))
-                throw CallError(kWrongUsage, "--" + std::string(option) + " is missing" + usage);
+                throw wrongUsage("cli.no-option", {{"option", std::string(option)}, {"usage", usage}});
         }
         if (given.contains("stop-after")) {
             request.stopAfter = plainNumber(stopAfter);
             if (!request.stopAfter || !(*request.stopAfter > 0.0))
-                throw CallError(kWrongUsage, "--stop-after: '" + stopAfter + "' must be a number of seconds over 0");
+                throw wrongUsage("cli.bad-stop", {{"typed", stopAfter}});
         }
     } catch (const po::error& e) {
-        throw CallError(kWrongUsage, e.what() + usage);
+        throw wrongUsage("cli.wrong", {{"what", e.what()}, {"usage", usage}});
     }
     return request;
 }
@@ -147,7 +151,8 @@ public:
                                                   [&] { return stop.stop_requested(); });
             if (stopped)
                 return;
-            std::fprintf(stderr, "stopped after %g seconds (see --stop-after); nothing has been written\n", seconds);
+            const std::string text = words(say("cli.stopped", {{"seconds", Number{seconds, seconds < 10.0 ? 1 : 0}}}));
+            std::fprintf(stderr, "%s\n", text.c_str());
             std::_Exit(kFileTrouble);
         });
     }
@@ -159,7 +164,7 @@ private:
 int dispatch(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err)
 {
     if (arguments.empty())
-        throw CallError(kWrongUsage, "which call? euryth-cli --help lists them");
+        throw wrongUsage("cli.which", {});
     const std::string& name = arguments.front();
     if (name == "--help" || name == "-h" || name == "help") {
         printHelp(out);
@@ -171,9 +176,9 @@ int dispatch(const std::vector<std::string>& arguments, std::ostream& out, std::
     }
     const auto entry = std::ranges::find(kCalls, name, &CallEntry::name);
     if (entry == kCalls.end())
-        throw CallError(kWrongUsage, "there is no call '" + name + "'; euryth-cli --help lists them");
+        throw wrongUsage("cli.no-call", {{"call", name}});
     if (!entry->call)
-        throw CallError(kWrongUsage, "'" + name + "' is not built yet in this version");
+        throw wrongUsage("cli.unbuilt", {{"call", name}});
     Request request = parseRequest(*entry, {arguments.begin() + 1, arguments.end()});
     request.messages = &err;
     const TimeLimit limit(request.stopAfter.value_or(usualLimit(*entry)));
@@ -188,12 +193,12 @@ int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostre
     try {
         code = dispatch(arguments, out, err);
     } catch (const CallError& e) {
-        err << e.what() << '\n';
+        err << words(e.why()) << '\n';
         return e.code();
     }
     out.flush();
     if (!out) {
-        err << "the result cannot be written\n";
+        err << words(say("cli.no-result")) << '\n';
         return kFileTrouble;
     }
     return code;

@@ -11,9 +11,8 @@ int callSeat(const Request& request, std::ostream& out)
     const job::Port& port = portOrThrow(job, request.port);
     const auto stack = job::seatStack(port.valve);
     if (!stack)
-        throw CallError(kJobHasErrors, portPlace(port) +
-                                           "/valve: missing valve diameter, or the seat's cuts with angle and "
-                                           "width");
+        throw CallError(kJobHasErrors,
+                        say("cli.missing", {{"place", portPlace(port) + "/valve"}, {"missing", say("missing.seat")}}));
     Json result;
     result["throat_mm"] = number(inMm(stack->throat));
     result["throat_percent"] = number(geometry::throatShare(stack->throat, *port.valve.diameter) * 100.0);
@@ -22,8 +21,8 @@ int callSeat(const Request& request, std::ostream& out)
     result["stack_depth_mm"] = number(inMm(stack->depth));
     put(result, "scriber_setting_mm",
         port.valve.pilot ? number(inMm(geometry::scriberSetting(*stack, *port.valve.pilot))) : Json(nullptr),
-        "the pilot's diameter");
-    put(result, "measured_throat_mm", numberOrNull(port.valve.throat, inMm), "the throat was not measured");
+        say("missing.pilot"));
+    put(result, "measured_throat_mm", numberOrNull(port.valve.throat, inMm), say("missing.throat-unmeasured"));
     result["cuts"] = Json::array();
     for (const geometry::PlacedCut& cut : stack->cuts) {
         result["cuts"].push_back({{"angle_deg", number(inDegrees(cut.face.angle))},

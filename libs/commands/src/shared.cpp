@@ -6,6 +6,7 @@
 
 #include "call.hpp"
 #include "files/job_file.hpp"
+#include "units/format.hpp"
 
 namespace euryth::commands {
 
@@ -14,7 +15,7 @@ job::Job loadOrThrow(const std::string& path)
     auto loaded = files::loadJob(path);
     if (!loaded) {
         const bool file = loaded.error().kind == files::ReadError::Kind::File;
-        throw CallError(file ? kFileTrouble : kJobHasErrors, loaded.error().text());
+        throw CallError(file ? kFileTrouble : kJobHasErrors, verbatim(words(loaded.error().lines())));
     }
     return std::move(*loaded);
 }
@@ -26,8 +27,7 @@ const job::Port& portOrThrow(const job::Job& job, const std::string& id)
     std::string known;
     for (const job::Port& port : job.ports)
         known += (known.empty() ? "" : ", ") + port.id;
-    throw CallError(kWrongUsage,
-                    "--port " + id + ": the job has no such port; it has " + (known.empty() ? "none" : known));
+    throw wrongUsage("cli.no-port", {{"port", id}, {"known", known.empty() ? say("none") : verbatim(known)}});
 }
 
 std::string portPlace(const job::Port& port)
@@ -46,13 +46,35 @@ Json number(double value)
     return rounded;
 }
 
-void Request::say(const std::string& text) const
+std::string words(const Phrase& phrase) { return units::render(phrase, units::DisplayUnits{}); }
+
+std::string words(const std::vector<Phrase>& lines)
 {
-    if (messages)
-        *messages << text << std::endl;  // at once: somebody waits
+    std::string text;
+    for (const Phrase& line : lines)
+        text += (text.empty() ? "" : "\n") + words(line);
+    return text;
 }
 
-void put(Json& json, const std::string& key, const Json& numberOrNull, const std::string& missing)
+CallError missingFor(const job::Port& port, const Phrase& missing)
+{
+    return {kJobHasErrors, say("cli.missing", {{"place", portPlace(port)}, {"missing", missing}})};
+}
+
+CallError wrongUsage(std::string_view id, std::initializer_list<Phrase::Named> arguments)
+{
+    return {kWrongUsage, say(id, arguments)};
+}
+
+CallError fileTrouble(const Phrase& why) { return {kFileTrouble, why}; }
+
+void Request::tell(const Phrase& phrase) const
+{
+    if (messages)
+        *messages << words(phrase) << std::endl;  // at once: somebody waits
+}
+
+void put(Json& json, const std::string& key, const Json& numberOrNull, const Phrase& missing)
 {
     json[key] = numberOrNull;
     if (!numberOrNull.is_null())
@@ -62,7 +84,7 @@ void put(Json& json, const std::string& key, const Json& numberOrNull, const std
         if (name.ends_with(unit))
             name.resize(name.size() - unit.size());
     }
-    json[name + "_missing"] = missing;
+    json[name + "_missing"] = words(missing);
 }
 
 Json numberOrNull(const std::optional<double>& value) { return value ? number(*value) : Json(nullptr); }
@@ -81,7 +103,7 @@ VolumeFlow flowOf(const std::string& text)
     constexpr double most = 10.0;
     const auto flow = plainNumber(text);
     if (!flow || !(*flow > 0.0) || *flow > most)
-        throw CallError(kWrongUsage, "--flow-m3s: '" + text + "' must be a number over 0, at most 10");
+        throw wrongUsage("cli.bad-flow", {{"typed", text}, {"most", Number{most, 0}}});
     return VolumeFlow::fromSi(*flow);
 }
 

@@ -8,7 +8,7 @@ int callTidy(const Request& request, std::ostream&)
 {
     const job::Job job = loadOrThrow(request.jobPath);
     if (const auto saved = files::saveText(request.to, files::jobText(job)); !saved)
-        throw CallError(kFileTrouble, saved.error());
+        throw fileTrouble(saved.error());
     return kDone;
 }
 

@@ -15,13 +15,15 @@ int callTraverse(const Request& request, std::ostream& out)
         std::string known;
         for (const job::ProbeSet& p : port.probes)
             known += (known.empty() ? "" : ", ") + p.id;
-        throw CallError(kWrongUsage, "--probe " + request.probe + ": port " + port.id + " has no such set; it has " +
-                                         (known.empty() ? "none" : known));
+        throw wrongUsage("cli.no-set", {{"set", request.probe},
+                                        {"port", port.id},
+                                        {"known", known.empty() ? say("none") : verbatim(known)}});
     }
     const auto analysis = analysis::analyse(job, port);
     const auto& probe = analysis.probes[static_cast<std::size_t>(set - port.probes.begin())];
     if (!probe.traverse)
-        throw CallError(kJobHasErrors, portPlace(port) + "/probes/" + set->id + ": missing " + probe.traverse.missing);
+        throw CallError(kJobHasErrors, say("cli.missing", {{"place", portPlace(port) + "/probes/" + set->id},
+                                                        {"missing", probe.traverse.missing}}));
 
     const probing::Traverse& traverse = *probe.traverse;
     Json result;
@@ -37,7 +39,7 @@ int callTraverse(const Request& request, std::ostream& out)
              {"v", number(point.at.v)},
              {"speed_m_s", numberOrNull(point.speed, inMps)},
              {"ratio", numberOrNull(point.ratio)},
-             {"verdict", point.verdict ? Json(std::string(name(*point.verdict))) : Json(nullptr)}});
+             {"verdict", point.verdict ? Json(std::string(key(*point.verdict))) : Json(nullptr)}});
     }
     out << result.dump(2) << '\n';
     return kDone;

@@ -16,7 +16,7 @@ exports::Quality qualityOf(const std::string& text)
         if (text == exports::kQualityNames[i])
             return static_cast<exports::Quality>(i);
     }
-    throw CallError(kWrongUsage, "--quality: '" + text + "' must be coarse, normal or fine");
+    throw wrongUsage("cli.bad-quality", {{"typed", text}});
 }
 
 }  // namespace
@@ -32,11 +32,11 @@ int callViscous(const Request& request, std::ostream& out)
     constexpr double before = 0.95;
     const auto limit = std::chrono::seconds(
         std::max<long>(1, std::lround(before * std::min(usual, request.stopAfter.value_or(usual)))));
-    request.say("viscous run of " + loaded.port->id + ", at most " + std::to_string(limit.count()) + " s");
-    viscous::Task task{loaded.virtualPort->shape(), {flow, "typed", loaded.room}, quality, 1, limit, {}};
+    request.tell(say("cli.running", {{"port", loaded.port->id}, {"seconds", count(limit.count())}}));
+    viscous::Task task{loaded.virtualPort->shape(), {flow, port_field::FlowFrom::Typed, {}, loaded.room}, quality, 1, limit, {}};
     const auto solved = viscous::solve(task);
     if (!solved)
-        throw CallError(kFileTrouble, "viscous run: " + solved.error());
+        throw fileTrouble(say("cli.run-failed", {{"why", solved.error().why}}));
     const port_field::VirtualPort& port = solved->air->port();
     printSpeeds(out, points, loaded.room,
                 [&](const geometry::Point3& p) { return port.field().velocityAt(p, port.forward(flow)); });

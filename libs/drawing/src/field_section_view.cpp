@@ -27,7 +27,7 @@ std::vector<Point> drawnIn(const std::vector<Point>& wall)
         // Clockwise as seen, with left to the left: the inside lies to the right of the way.
         const double length = std::hypot(b.left - a.left, b.up - a.up);
         const Point inward{-(b.up - a.up) / length, (b.left - a.left) / length};
-        const double distance = field::kPitotDistance.si();
+        const double distance = air::kPitotDistance.si();
         inside.push_back({wall[i].left + inward.left * distance, wall[i].up + inward.up * distance});
     }
     return inside;

@@ -6,6 +6,7 @@
 
 #include <QCoreApplication>
 
+#include "units/format.hpp"
 #include "paint_tools.hpp"
 
 namespace euryth::drawing {
@@ -17,7 +18,8 @@ QString tr(const char* text) { return QCoreApplication::translate("LongSection",
 }  // namespace
 
 LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAnalysis& analysis,
-                                  std::optional<std::size_t> chosen, const job::Reading* tip)
+                                  std::optional<std::size_t> chosen, const job::Reading* tip,
+                                  const units::DisplayUnits& units)
 {
     LongSectionScene scene;
     scene.chosen = chosen;
@@ -48,7 +50,7 @@ LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAna
         drawn.floorWall = floor.has_value();
         drawn.roofOutside = geometry::sidePoint(pose, half + roof.value_or(Length{}).si());
         drawn.floorOutside = geometry::sidePoint(pose, -half - floor.value_or(Length{}).si());
-        drawn.name = QString::fromStdString(analysis::stationName(analysis, port, i));
+        drawn.name = QString::fromStdString(units::render(analysis::stationName(analysis, port, i), units));
         drawn.probed = std::ranges::any_of(analysis.probes, [&](const auto& p) { return p.station == i; });
         scene.stations.push_back(drawn);
         if (tip && chosen == i)

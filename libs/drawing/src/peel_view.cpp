@@ -206,7 +206,7 @@ void PeelView::paint(QPainter& painter, const Theme& theme) const
         painter.setPen(chosen ? theme.now : theme.ink2);
         painter.drawText(QRectF(m_rect.left(), row.top(), m_body.left() - m_rect.left() - 8, row.height()),
                          Qt::AlignRight | Qt::AlignVCenter,
-                         QString::fromUtf8(geometry::name(s).data(), static_cast<qsizetype>(geometry::name(s).size())));
+                         QString::fromStdString(units::render(nameOf(s), m_scene.units)));
     }
     for (std::size_t i = 0; i < m_scene.s.size(); ++i) {
         const double px = m_x.toPixel(m_scene.s[i]);

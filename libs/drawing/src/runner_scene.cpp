@@ -4,6 +4,7 @@
 
 #include <QCoreApplication>
 
+#include "units/format.hpp"
 #include "drawing/runner_view.hpp"
 
 namespace euryth::drawing {
@@ -83,7 +84,7 @@ RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& ana
             station.reachable = analysis.reachable[i].si();
         if (analysis.cut)
             station.afterCut = analysis.cut->after.areas[i].si();
-        station.name = QString::fromStdString(analysis::stationName(analysis, port, i));
+        station.name = QString::fromStdString(units::render(analysis::stationName(analysis, port, i), scene.units));
         scene.stations.push_back(station);
     }
     for (const geometry::AreaAt& knot : analysis.areas->knots().subspan(port.stations.size())) {

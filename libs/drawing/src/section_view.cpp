@@ -378,7 +378,7 @@ void SectionView::paintReadings(QPainter& painter) const
         painter.drawText(box, Qt::AlignCenter, value);
         if (!strange)
             continue;
-        const QString verdict = QString::fromUtf8(probing::name(*point.verdict).data());
+        const QString verdict = QString::fromStdString(units::render(nameOf(*point.verdict), m_scene.units));
         painter.setFont(font(text::kSecond, true));
         QRectF tag(0, 0, painter.fontMetrics().horizontalAdvance(verdict) + 10, kVerdictHeight);
         tag.moveCenter({box.center().x(), box.bottom() + kVerdictHeight / 2});

@@ -43,19 +43,25 @@ std::string inletVelocity(const port_field::VirtualPort& port, VolumeFlow flow)
     return text;
 }
 
-std::string writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files)
+Phrase nameOf(Quality quality)
+{
+    return say(std::string("mesh.") + kQualityNames.at(static_cast<std::size_t>(quality)));
+}
+
+tl::expected<void, Phrase> writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files)
 {
     for (const CaseFile& file : files) {
         const auto path = folder / file.path;
         std::error_code problem;
         std::filesystem::create_directories(path.parent_path(), problem);
         if (problem)
-            return path.parent_path().string() + ": cannot be made: " + problem.message();
+            return tl::unexpected(
+                say("file.not-made", {{"file", path.parent_path().string()}, {"why", problem.message()}}));
         std::ofstream out(path, std::ios::binary);
         out << file.text;
         out.close();
         if (!out)
-            return path.string() + ": cannot be written";
+            return tl::unexpected(say("file.unwritten", {{"file", path.string()}}));
     }
     return {};
 }

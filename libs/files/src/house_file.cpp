@@ -11,7 +11,7 @@ tl::expected<job::House, ReadError> parseHouse(std::string_view text)
     const auto root = parseJson(text);
     if (!root)
         return tl::unexpected(root.error());
-    if (const auto problem = versionProblem(*root, kHouseFormat, kHouseVersion, "a set of house rules of Euryth"))
+    if (const auto problem = versionProblem(*root, kHouseFormat, kHouseVersion, "json.no-house"))
         return tl::unexpected(ReadError{ReadError::Kind::Content, {*problem}});
     ReadError error;
     job::Job job;  // rules are checked as those of a job that holds nothing else

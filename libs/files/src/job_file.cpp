@@ -8,12 +8,12 @@
 
 namespace euryth::files {
 
-std::string ReadError::text() const
+std::vector<Phrase> ReadError::lines() const
 {
-    std::string all;
+    std::vector<Phrase> lines;
     for (const job::Problem& p : problems)
-        all += (all.empty() ? "" : "\n") + p.place + ": " + p.text;
-    return all;
+        lines.push_back(say("problem", {{"place", p.place}, {"problem", p.text}}));
+    return lines;
 }
 
 tl::expected<job::Job, ReadError> parseJob(std::string_view text, std::vector<std::string>* notes)
@@ -21,7 +21,7 @@ tl::expected<job::Job, ReadError> parseJob(std::string_view text, std::vector<st
     auto root = parseJson(text);
     if (!root)
         return tl::unexpected(root.error());
-    if (const auto problem = versionProblem(*root, kJobFormat, kJobVersion, "a job of Euryth"))
+    if (const auto problem = versionProblem(*root, kJobFormat, kJobVersion, "json.no-job"))
         return tl::unexpected(ReadError{ReadError::Kind::Content, {*problem}});
 
     std::vector<std::string> unread;

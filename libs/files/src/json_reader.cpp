@@ -12,18 +12,18 @@ const Json* JsonReader::find(std::string_view key)
     return found == m_object.end() ? nullptr : &*found;
 }
 
-std::string JsonReader::kindOf(const Json& json)
+Phrase JsonReader::kindOf(const Json& json)
 {
     constexpr std::size_t longest = 40;
     switch (json.type()) {
-    case Json::value_t::null: return "null";
-    case Json::value_t::object: return "a record";
-    case Json::value_t::array: return "a list of " + std::to_string(json.size());
+    case Json::value_t::null: return say("json.null");
+    case Json::value_t::object: return say("json.record");
+    case Json::value_t::array: return say("json.list", {{"entries", count(json.size())}});
     case Json::value_t::string: {
         const auto text = json.get<std::string>();
-        return text.size() > longest ? "a long text" : "the text \"" + text + "\"";
+        return text.size() > longest ? say("json.long-text") : say("json.text", {{"text", text}});
     }
-    default: return json.dump();
+    default: return verbatim(json.dump());
     }
 }
 
@@ -37,10 +37,10 @@ std::string JsonReader::entryName(const Json& item, std::size_t number)
     return std::to_string(number);
 }
 
-std::string JsonReader::wanted(const job::Field& f)
+Phrase JsonReader::wanted(const job::Field& f)
 {
     const std::string unit(f.unit.symbol);
-    return unit.empty() ? "a number" : "a number in " + unit;
+    return unit.empty() ? say("json.a-number") : say("json.a-number-in", {{"unit", unit}});
 }
 
 std::string JsonReader::oneOf(std::span<const std::string_view> words)
@@ -48,7 +48,7 @@ std::string JsonReader::oneOf(std::span<const std::string_view> words)
     std::string text;
     for (std::size_t i = 0; i < words.size(); ++i) {
         if (i > 0)
-            text += i + 1 < words.size() ? ", " : " or ";
+            text += ", ";
         text.append("\"").append(words[i]).append("\"");
     }
     return text;
@@ -58,14 +58,14 @@ void JsonReader::points(const job::Field& f, std::vector<geometry::Point>& point
 {
     const Json* json = find(f.key);
     if (!json || json->is_null())
-        return fail(f.key, "is missing; a list of pairs such as [12.5, -3] is wanted");
+        return fail(f.key, say("json.missing.pairs"));
     if (!json->is_array())
-        return fail(f.key, "must be a list of pairs in brackets, is " + kindOf(*json));
+        return fail(f.key, say("json.must.pairs", {{"is", kindOf(*json)}}));
     for (std::size_t i = 0; i < json->size(); ++i) {
         const Json& pair = json->at(i);
         if (!pair.is_array() || pair.size() != 2 || !pair[0].is_number() || !pair[1].is_number()) {
             fail(std::string(f.key) + "/" + std::to_string(i),
-                 "must be two numbers in brackets, left and roof, such as [12.5, -3]; is " + kindOf(pair));
+                 say("json.must.pair", {{"is", kindOf(pair)}}));
             continue;
         }
         points.push_back({job::toSi(f, pair[0].get<double>()), job::toSi(f, pair[1].get<double>())});
@@ -111,7 +111,7 @@ void JsonReader::branches(std::vector<job::Port>& ports, std::size_t parent)
 bool JsonReader::readPlain(const job::Field& f, const Json& json, double& value)
 {
     if (!json.is_number()) {
-        fail(f.key, "must be a number, is " + kindOf(json));
+        fail(f.key, say("json.must.number", {{"is", kindOf(json)}}));
         return false;
     }
     value = json.get<double>();
@@ -133,7 +133,7 @@ bool JsonReader::readNumber(const job::Field& f, const Json& json, int& value)
         return false;
     constexpr double greatest = 1e6;
     if (number != std::floor(number) || std::abs(number) > greatest) {
-        fail(f.key, "must be a whole number, is " + job::shortestText(number));
+        fail(f.key, say("json.must.whole", {{"is", job::shortestText(number)}}));
         return false;
     }
     value = static_cast<int>(number);

@@ -33,7 +33,7 @@ public:
     {
         const Json* json = find(f.key);
         if (!json || json->is_null())
-            return fail(f.key, "is missing; " + wanted(f) + " is wanted");
+            return fail(f.key, say("json.missing", {{"wanted", wanted(f)}}));
         readNumber(f, *json, value);
     }
 
@@ -66,7 +66,7 @@ public:
         if (!json || json->is_null())
             return;
         if (!json->is_array() || json->size() != 2 || !json->at(0).is_number() || !json->at(1).is_number())
-            return fail(key, "must be two percentages in brackets, such as [88, 92]; is " + kindOf(*json));
+            return fail(key, say("json.must.shares", {{"is", kindOf(*json)}}));
         range.low = job::toSi(job::field::smallBigSmall, json->at(0).get<double>());
         range.high = job::toSi(job::field::smallBigSmall, json->at(1).get<double>());
     }
@@ -77,7 +77,7 @@ public:
         if (!json || json->is_null())
             return;
         if (!json->is_string())
-            return fail(key, "must be a text in quotes, is " + kindOf(*json));
+            return fail(key, say("json.must.text", {{"is", kindOf(*json)}}));
         value = json->get<std::string>();
         if (value.empty())
             m_known.erase(std::string(key));  // says no more than an absent one, but is not ours to drop
@@ -86,7 +86,7 @@ public:
     void requiredText(std::string_view key, std::string& value)
     {
         if (!find(key))
-            return fail(key, "is missing; a text in quotes is wanted");
+            return fail(key, say("json.missing.text"));
         text(key, value);
     }
 
@@ -95,12 +95,11 @@ public:
     {
         const Json* json = find(key);
         if (!json)
-            return fail(key, "is missing; " + oneOf(names) + " is wanted");
+            return fail(key, say("json.missing.word", {{"words", oneOf(names)}}));
         const auto found = json->is_string() ? std::ranges::find(names, json->get<std::string>()) : names.end();
         if (found == names.end())
             return fail(key,
-                        "must be " + oneOf(names) + ", is " +
-                            (json->is_string() ? "\"" + json->get<std::string>().substr(0, 60) + "\"" : kindOf(*json)));
+                        say("json.must.word", {{"words", oneOf(names)}, {"is", kindOf(*json)}}));
         value = static_cast<Enum>(found - names.begin());
     }
 
@@ -121,7 +120,7 @@ public:
     {
         text(key, value);
         if (!value.empty() && std::ranges::find(names, value) == names.end())
-            fail(key, "must be " + oneOf(names) + ", is \"" + value + "\"");
+            fail(key, say("json.must.word", {{"words", oneOf(names)}, {"is", say("json.text", {{"text", value}})}}));
     }
 
     template <std::size_t N>
@@ -131,16 +130,16 @@ public:
         if (!json || json->is_null())
             return;
         if (!json->is_array())
-            return fail(key, "must be a list of words in brackets, is " + kindOf(*json));
+            return fail(key, say("json.must.words", {{"is", kindOf(*json)}}));
         for (const Json& item : *json) {
             const auto found = item.is_string() ? std::ranges::find(names, item.get<std::string>()) : names.end();
             if (found == names.end()) {
-                fail(key, "may hold " + oneOf(names) + ", holds " + kindOf(item));
+                fail(key, say("json.may-hold", {{"words", oneOf(names)}, {"is", kindOf(item)}}));
                 continue;
             }
             bool& value = values[static_cast<std::size_t>(found - names.begin())];
             if (value)
-                fail(key, "holds \"" + std::string(*found) + "\" twice; keep one of them");
+                fail(key, say("json.twice", {{"word", std::string(*found)}}));
             value = true;
         }
     }
@@ -158,7 +157,7 @@ public:
         if (!json || json->is_null())
             return;
         if (!json->is_object())
-            return fail(key, "must be a record in braces, is " + kindOf(*json));
+            return fail(key, say("json.must.record", {{"is", kindOf(*json)}}));
         JsonReader inner(*json, m_path + std::string(key) + "/", m_problems);
         visit(inner);
     }
@@ -167,7 +166,7 @@ public:
     {
         const Json* json = find(key);
         if (!json || json->is_null())
-            return fail(key, "is missing; a record in braces is wanted");
+            return fail(key, say("json.missing.record"));
         object(key, record);
     }
 
@@ -192,7 +191,7 @@ public:
     }
 
     /// "a text ("abc")", "a number (-2)", ...: what stands where something else was wanted.
-    static std::string kindOf(const Json& json);
+    static Phrase kindOf(const Json& json);
 
 private:
     /// Calls `read` with a reader for each record of a list.
@@ -203,12 +202,12 @@ private:
         if (!json || json->is_null())
             return;
         if (!json->is_array())
-            return fail(key, "must be a list in brackets, is " + kindOf(*json));
+            return fail(key, say("json.must.list", {{"is", kindOf(*json)}}));
         for (std::size_t i = 0; i < json->size(); ++i) {
             const Json& item = json->at(i);
             const std::string name = std::string(key) + "/" + entryName(item, i);
             if (!item.is_object()) {
-                fail(name, "must be a record in braces, is " + kindOf(item));
+                fail(name, say("json.must.record", {{"is", kindOf(item)}}));
                 continue;
             }
             JsonReader inner(item, m_path + name + "/", m_problems);
@@ -218,12 +217,12 @@ private:
     void branches(std::vector<job::Port>& ports, std::size_t parent);
 
     const Json* find(std::string_view key);
-    void fail(std::string_view key, std::string text)
+    void fail(std::string_view key, Phrase text)
     {
         m_problems.push_back({m_path + std::string(key), std::move(text)});
     }
     static std::string entryName(const Json& item, std::size_t number);
-    static std::string wanted(const job::Field& f);
+    static Phrase wanted(const job::Field& f);
     static std::string oneOf(std::span<const std::string_view> words);
 
     bool readPlain(const job::Field& f, const Json& json, double& value);

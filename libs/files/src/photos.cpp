@@ -25,12 +25,12 @@ fs::path photoFolder(const fs::path& job)
     return job.parent_path() / (name + ".photos");
 }
 
-tl::expected<std::string, std::string> takePhoto(const fs::path& job, const fs::path& picture)
+tl::expected<std::string, Phrase> takePhoto(const fs::path& job, const fs::path& picture)
 {
     const fs::path folder = photoFolder(job);
     std::error_code code;
     if (!fs::is_regular_file(picture, code))
-        return tl::unexpected(picture.string() + " is no file");
+        return tl::unexpected(say("file.none", {{"file", picture.string()}}));
     fs::create_directories(folder, code);
     fs::path target = folder / picture.filename();
     const std::string stem = picture.stem().string();
@@ -40,7 +40,7 @@ tl::expected<std::string, std::string> takePhoto(const fs::path& job, const fs::
         code.clear();
         fs::copy_file(picture, target, code);
         if (code)
-            return tl::unexpected("cannot copy to " + target.string() + ": " + code.message());
+            return tl::unexpected(say("file.no-copy", {{"file", target.string()}, {"why", code.message()}}));
     }
     return (folder.filename() / target.filename()).generic_string();
 }

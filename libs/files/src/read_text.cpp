@@ -12,7 +12,7 @@ namespace {
 constexpr int kDeepestNesting = 64;  // a job needs 8; unknown keys may go deeper
 constexpr std::uintmax_t kLargestFile = 256u << 20;
 
-ReadError contentError(std::string place, std::string text)
+ReadError contentError(std::string place, Phrase text)
 {
     return {ReadError::Kind::Content, {{std::move(place), std::move(text)}}};
 }
@@ -38,20 +38,18 @@ public:
     bool operator()(int depth, Json::parse_event_t event, Json& parsed)
     {
         if (depth > kDeepestNesting)
-            throw Refused{{"the file", "has more than " + std::to_string(kDeepestNesting) +
-                                           " brackets inside each other; a job has no more than 8"}};
+            throw Refused{{"the file", say("json.nesting", {{"most", count(kDeepestNesting)}})}};
         // A record is searched from its start for each key, so that a huge one would take minutes.
         constexpr std::size_t mostKeys = 5000;
         if (!m_keys.empty() && m_keys.back().size() > mostKeys)
-            throw Refused{{"the file", "has a record of more than " + std::to_string(mostKeys) +
-                                           " keys; a job's have under a hundred"}};
+            throw Refused{{"the file", say("json.keys", {{"most", count(mostKeys)}})}};
         if (event == Json::parse_event_t::object_start)
             m_keys.emplace_back();
         else if (event == Json::parse_event_t::object_end)
             m_keys.pop_back();
         else if (event == Json::parse_event_t::key && !m_keys.back().insert(parsed.get<std::string>()).second)
             throw Refused{
-                {"key \"" + parsed.get<std::string>() + "\"", "stands twice in one record; keep one of them"}};
+                {"key \"" + parsed.get<std::string>() + "\"", say("json.key-twice")}};
         return true;
     }
 
@@ -71,54 +69,52 @@ tl::expected<Json, ReadError> parseJson(std::string_view text)
     } catch (const Json::parse_error& e) {
         const bool cutOff = e.byte >= text.size();
         return tl::unexpected(contentError(lineAndColumn(text, e.byte),
-                                           cutOff ? "the file ends in the middle of something; it may be cut off"
-                                                  : "is not JSON: a value, comma or bracket is missing or wrong here"));
+                                           say(cutOff ? "json.cut-off" : "json.syntax")));
     } catch (const Json::out_of_range&) {
-        return tl::unexpected(contentError("the file", "holds a number that is too large to compute with"));
+        return tl::unexpected(contentError("the file", say("json.too-large")));
     } catch (const Json::exception& e) {
-        return tl::unexpected(contentError("the file", std::string("cannot be read as JSON: ") + e.what()));
+        return tl::unexpected(contentError("the file", say("json.unreadable", {{"what", e.what()}})));
     }
 }
 
 std::optional<job::Problem> versionProblem(const Json& root, std::string_view format, int newest, std::string_view what)
 {
     if (!root.is_object())
-        return job::Problem{"the file", "must be a record in braces, is " + JsonReader::kindOf(root)};
+        return job::Problem{"the file", say("json.must.record", {{"is", JsonReader::kindOf(root)}})};
     const auto found = root.find("format");
     if (found == root.end() || *found != format)
-        return job::Problem{"format", "must be \"" + std::string(format) + "\"; this is not " + std::string(what)};
+        return job::Problem{"format", say(what, {{"format", std::string(format)}})};
     const auto version = root.find("version");
     if (version == root.end() || !version->is_number_integer() || version->get<std::int64_t>() < 1)
-        return job::Problem{"version", "must be a whole number from 1 to " + std::to_string(newest)};
+        return job::Problem{"version", say("json.version", {{"newest", count(newest)}})};
     if (version->get<std::int64_t>() > newest) {
-        return job::Problem{"version", "is " + version->dump() + "; this Euryth reads up to " + std::to_string(newest) +
-                                           ". Open it with a newer Euryth."};
+        return job::Problem{"version", say("json.newer", {{"version", version->dump()}, {"newest", count(newest)}})};
     }
     return std::nullopt;
 }
 
 tl::expected<std::string, ReadError> readWhole(const std::filesystem::path& path)
 {
-    const auto fileError = [&](const std::string& text) {
-        return tl::unexpected(ReadError{ReadError::Kind::File, {{path.string(), text}}});
+    const auto fileError = [&](std::string_view id) {
+        return tl::unexpected(ReadError{ReadError::Kind::File, {{path.string(), say(id)}}});
     };
     std::error_code code;
     if (std::filesystem::is_directory(path, code))
-        return fileError("is a folder; a file is wanted");
+        return fileError("file.folder");
     // A pipe or a device may never answer, or never end.
     if (std::filesystem::exists(path, code) && !std::filesystem::is_regular_file(path, code))
-        return fileError("is a pipe or a device; a file on disk is wanted");
+        return fileError("file.device");
     std::ifstream in(path, std::ios::binary);
     const auto size = std::filesystem::file_size(path, code);
     if (!in || code)
-        return fileError("cannot be opened; does it exist, and may it be read?");
+        return fileError("file.unopened");
     if (size > kLargestFile)
-        return fileError("is over 256 MB; that is no file of Euryth");
+        return fileError("file.huge");
     std::string content(static_cast<std::size_t>(size), '\0');
     in.read(content.data(), static_cast<std::streamsize>(size));
     content.resize(static_cast<std::size_t>(in.gcount()));
     if (in.bad())
-        return fileError("cannot be read to its end");
+        return fileError("file.unread");
     return content;
 }
 

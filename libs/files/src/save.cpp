@@ -20,7 +20,11 @@ namespace euryth::files {
 
 namespace {
 
-std::string because(const std::string& what) { return what + ": " + std::strerror(errno); }
+/// What failed with a file, and the system's word for why.
+Phrase because(std::string_view id, const std::filesystem::path& file)
+{
+    return say(id, {{"file", file.string()}, {"why", std::string(std::strerror(errno))}});
+}
 
 /// How the files beside a target begin: with the machine, so that another one's are known as such.
 std::string prefixOf(const std::filesystem::path& target)
@@ -115,7 +119,7 @@ std::filesystem::path realTarget(const std::filesystem::path& path)
 }
 
 /// Writes beside the target and flushes; `file` is then ready to be renamed.
-std::optional<std::string> prepare(FileBeside& file, const std::filesystem::path& target, std::string_view text,
+std::optional<Phrase> prepare(FileBeside& file, const std::filesystem::path& target, std::string_view text,
                                    const SaveHook& hook)
 {
     const auto done = [&](SaveStep step) {
@@ -123,22 +127,22 @@ std::optional<std::string> prepare(FileBeside& file, const std::filesystem::path
             hook(step);
     };
     if (!file.isOpen())
-        return because("cannot write beside " + target.string());
+        return because("file.no-write-beside", target);
     done(SaveStep::Opened);
     if (!file.write(text))
-        return because("cannot write " + target.string());
+        return because("file.no-write", target);
     done(SaveStep::Written);
     if (!file.flushToDisk())
-        return because("cannot write " + target.string());
+        return because("file.no-write", target);
     file.takeRightsOf(target);
     done(SaveStep::Flushed);
     return std::nullopt;
 }
 
-tl::expected<void, std::string> putInPlace(FileBeside& file, const std::filesystem::path& target, const SaveHook& hook)
+tl::expected<void, Phrase> putInPlace(FileBeside& file, const std::filesystem::path& target, const SaveHook& hook)
 {
     if (!file.renameOver(target))
-        return tl::unexpected(because("cannot replace " + target.string()));
+        return tl::unexpected(because("file.no-replace", target));
     flushFolderOf(target);
     if (hook)
         hook(SaveStep::Renamed);
@@ -168,7 +172,7 @@ std::filesystem::path nextBackup(const std::filesystem::path& job,
 }
 
 /// Keeps the present file among the backups, as a second name of the same file where the disk can do that.
-void keepBackup(const std::filesystem::path& target, std::string_view newText, std::string& trouble)
+void keepBackup(const std::filesystem::path& target, std::string_view newText, Phrase& trouble)
 {
     const auto old = contentOf(target);
     if (!old || *old == newText)
@@ -184,7 +188,7 @@ void keepBackup(const std::filesystem::path& target, std::string_view newText, s
         std::filesystem::copy_file(target, name, code);
     }
     if (code) {
-        trouble = "no backup of the last save: " + code.message();
+        trouble = say("file.no-backup", {{"why", code.message()}});
         return;
     }
     for (std::size_t i = kBackups - 1; i < backups.size(); ++i)
@@ -214,7 +218,7 @@ std::vector<std::filesystem::path> backupsOf(const std::filesystem::path& job)
     return backups;
 }
 
-tl::expected<void, std::string> saveText(const std::filesystem::path& path, std::string_view text, const SaveHook& hook)
+tl::expected<void, Phrase> saveText(const std::filesystem::path& path, std::string_view text, const SaveHook& hook)
 {
     const std::filesystem::path target = realTarget(path);
     FileBeside file(target);
@@ -223,8 +227,8 @@ tl::expected<void, std::string> saveText(const std::filesystem::path& path, std:
     return putInPlace(file, target, hook);
 }
 
-tl::expected<void, std::string> saveWithBackup(const std::filesystem::path& path, std::string_view text,
-                                               std::string& backupTrouble, const SaveHook& hook)
+tl::expected<void, Phrase> saveWithBackup(const std::filesystem::path& path, std::string_view text,
+                                               Phrase& backupTrouble, const SaveHook& hook)
 {
     const std::filesystem::path target = realTarget(path);
     FileBeside file(target);

@@ -19,7 +19,7 @@ std::optional<double> readCell(const Row& row, std::size_t index, std::size_t co
                                const units::DisplayUnits& units, std::vector<CellTrouble>& troubles)
 {
     if (column >= row.size() || row[column].empty()) {
-        troubles.push_back({index, column, column == 0 ? "an angle is missing" : "a lift is missing"});
+        troubles.push_back({index, column, say(column == 0 ? "import.no-angle" : "import.no-lift")});
         return std::nullopt;
     }
     const auto value = units::parseSi(row[column], kind, units);
@@ -39,14 +39,14 @@ std::vector<RawPoint> readPoints(const std::vector<Row>& rows, const units::Disp
         if (!angle || !lift)
             continue;
         if (*lift < 0.0)
-            import.troubles.push_back({i, 1, "a lift must be 0 or more"});
+            import.troubles.push_back({i, 1, say("import.negative-lift")});
         else
             points.push_back({inDegrees(Angle::fromSi(*angle)), *lift, i});
     }
     std::ranges::stable_sort(points, {}, &RawPoint::degrees);
     for (std::size_t i = 1; i < points.size(); ++i) {
         if (points[i].degrees <= points[i - 1].degrees)
-            import.troubles.push_back({points[i].row, 0, "the same angle stands twice"});
+            import.troubles.push_back({points[i].row, 0, say("import.angle-twice")});
     }
     return points;
 }
@@ -67,16 +67,16 @@ LiftImport readLifts(const std::vector<Row>& rows, CamAngles angles, const units
     LiftImport import;
     const std::vector<RawPoint> points = readPoints(rows, units, import);
     if (points.size() < 3) {
-        import.troubles.push_back({0, 0, "three points or more are needed: closed, open, closed"});
+        import.troubles.push_back({0, 0, say("import.three-points")});
         return import;
     }
     for (const RawPoint* end : {&points.front(), &points.back()}) {
         if (end->lift > 0.0)
-            import.troubles.push_back({end->row, 1, "the table must begin and end closed, with a lift of 0"});
+            import.troubles.push_back({end->row, 1, say("import.closed-ends")});
     }
     const double greatest = std::ranges::max(points, {}, &RawPoint::lift).lift;
     if (!(greatest > 0.0)) {
-        import.troubles.push_back({points.front().row, 1, "no lift is over 0"});
+        import.troubles.push_back({points.front().row, 1, say("import.all-closed")});
         return import;
     }
     const double zero = middleOfGreatest(points, greatest);

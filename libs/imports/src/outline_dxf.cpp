@@ -162,7 +162,7 @@ double metresPerUnit(int insertionUnits)
 
 }  // namespace
 
-std::optional<std::string> absurdCount(std::string_view dxf)
+std::optional<Phrase> absurdCount(std::string_view dxf)
 {
     const auto nextLine = [&](std::string_view& rest) {
         const std::size_t end = std::min(rest.find('\n'), rest.size());
@@ -191,24 +191,24 @@ std::optional<std::string> absurdCount(std::string_view dxf)
         long long count = 0;
         const auto read = std::from_chars(value.data(), value.data() + value.size(), count);
         if (read.ec != std::errc{} || count < 0 || count > lines) {
-            return "says that a " + std::string(entity) + " has " + std::string(value.substr(0, 20)) +
-                   " points or knots; the whole file has " + std::to_string(lines) + " lines";
+            return say("import.absurd-count", {{"entity", std::string(entity)},
+                                               {"claims", std::string(value.substr(0, 20))},
+                                               {"lines", Number{static_cast<double>(lines), 0}}});
         }
     }
     return std::nullopt;
 }
 
-tl::expected<ImportedOutline, std::string> outlineFromDxf(const std::filesystem::path& path)
+tl::expected<ImportedOutline, Phrase> outlineFromDxf(const std::filesystem::path& path)
 {
     Collector collector;
     DL_Dxf dxf;
     if (!dxf.in(path.string(), &collector))
-        return tl::unexpected(path.string() + " cannot be read as a DXF drawing");
+        return tl::unexpected(say("import.no-dxf", {{"file", path.string()}}));
     const double scale = metresPerUnit(collector.insertionUnits);
     if (collector.pieces.size() > kMostPoints) {
-        return tl::unexpected("the drawing has " + std::to_string(collector.pieces.size()) +
-                              " loose lines and arcs, at most " + std::to_string(kMostPoints) +
-                              " can be joined: draw the section as one closed polyline");
+        return tl::unexpected(
+            say("import.loose-lines", {{"lines", count(collector.pieces.size())}, {"most", count(kMostPoints)}}));
     }
     auto shapes = std::move(collector.closed);
     for (auto& shape : joined(std::move(collector.pieces)))

@@ -6,6 +6,7 @@
 #include <sstream>
 
 #include "imports/csv.hpp"
+#include "imports/station_import.hpp"
 #include "shapes.hpp"
 #include "units/parse.hpp"
 
@@ -15,36 +16,35 @@ namespace {
 
 constexpr std::uintmax_t kLargestFile = 32u << 20;
 
-tl::expected<std::string, std::string> contentOf(const std::filesystem::path& path)
+tl::expected<std::string, Phrase> contentOf(const std::filesystem::path& path)
 {
     std::error_code code;
     if (std::filesystem::exists(path, code) && !std::filesystem::is_regular_file(path, code))
-        return tl::unexpected(path.string() + " is no file on disk");
+        return tl::unexpected(say("import.no-file", {{"file", path.string()}}));
     const auto size = std::filesystem::file_size(path, code);
     if (!code && size > kLargestFile)
-        return tl::unexpected(path.string() + " is over 32 MB; that is no outline");
+        return tl::unexpected(say("import.huge", {{"file", path.string()}}));
     std::ifstream in(path, std::ios::binary);
     std::ostringstream content;
     content << in.rdbuf();
     if (!in)
-        return tl::unexpected(path.string() + " cannot be read");
+        return tl::unexpected(say("import.unread", {{"file", path.string()}}));
     return std::move(content).str();
 }
 
 }  // namespace
 
-tl::expected<ImportedOutline, std::string> largestOf(std::vector<geometry::Outline> shapes, bool scaleKnown)
+tl::expected<ImportedOutline, Phrase> largestOf(std::vector<geometry::Outline> shapes, bool scaleKnown)
 {
-    std::string trouble = "there is no closed shape in it";
+    Phrase trouble = say("import.no-shape");
     std::erase_if(shapes, [&](const geometry::Outline& shape) {
         if (shape.points.size() > kMostPoints) {
-            trouble = "the outline has " + std::to_string(shape.points.size()) + " corners, at most " +
-                      std::to_string(kMostPoints) + " can be computed with: thin it out first";
+            trouble = say("import.corners", {{"corners", count(shape.points.size())}, {"most", count(kMostPoints)}});
             return true;
         }
         const auto problem = geometry::problemOf(shape);
         if (problem)
-            trouble = "the outline " + *problem;
+            trouble = say("import.outline", {{"problem", *problem}});
         return problem.has_value();
     });
     if (shapes.empty())
@@ -54,21 +54,20 @@ tl::expected<ImportedOutline, std::string> largestOf(std::vector<geometry::Outli
     return ImportedOutline{geometry::centred(*largest), scaleKnown, shapes.size()};
 }
 
-tl::expected<ImportedOutline, std::string> outlineFromTable(std::string_view text, const units::DisplayUnits& units)
+tl::expected<ImportedOutline, Phrase> outlineFromTable(std::string_view text, const units::DisplayUnits& units)
 {
     const std::vector<Row> rows = splitTable(text);
     geometry::Outline outline;
     for (std::size_t r = 0; r < rows.size(); ++r) {
         const Row& row = rows[r];
         double values[2] = {0.0, 0.0};
-        std::string trouble;
+        Phrase trouble;
         for (std::size_t c = 0; c < 2 && trouble.empty(); ++c) {
-            const std::string where = "row " + std::to_string(r + 1) + ", column " + columnName(c) + ": ";
             const auto parsed = units::parseSi(c < row.size() ? row[c] : std::string(), units::Kind::Length, units);
             if (parsed)
                 values[c] = *parsed;
             else
-                trouble = where + parsed.error().message;
+                trouble = CellTrouble{r, c, parsed.error().message}.phrase();
         }
         const bool heading = r == 0 && std::ranges::none_of(row.empty() ? std::string() : row[0],
                                                             [](char c) { return c >= '0' && c <= '9'; });
@@ -80,16 +79,16 @@ tl::expected<ImportedOutline, std::string> outlineFromTable(std::string_view tex
     return largestOf({outline}, true);
 }
 
-tl::expected<ImportedOutline, std::string> outlineFromFile(const std::filesystem::path& path,
+tl::expected<ImportedOutline, Phrase> outlineFromFile(const std::filesystem::path& path,
                                                            const units::DisplayUnits& units)
 {
     std::string ending = path.extension().string();
     std::ranges::transform(ending, ending.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
     if (ending == ".dxf") {
         // The library reads the file itself, but takes every count in it at its word.
-        return contentOf(path).and_then([&](const std::string& text) -> tl::expected<ImportedOutline, std::string> {
+        return contentOf(path).and_then([&](const std::string& text) -> tl::expected<ImportedOutline, Phrase> {
             if (const auto problem = absurdCount(text))
-                return tl::unexpected(path.string() + " " + *problem);
+                return tl::unexpected(say("import.absurd", {{"file", path.string()}, {"problem", *problem}}));
             return outlineFromDxf(path);
         });
     }

@@ -86,7 +86,7 @@ public:
     {
         const std::string name = node.name();
         if (node.attribute("transform"))
-            problem = "<" + name + "> has a transform; apply the transforms in the drawing program and save again";
+            problem = say("import.transform", {{"element", name}});
         const auto number = [&](const char* key) { return node.attribute(key).as_double(); };
         if (name == "path")
             addPath(node.attribute("d").value());
@@ -102,7 +102,7 @@ public:
     }
 
     std::vector<Outline> found;
-    std::string problem;
+    Phrase problem;
 
 private:
     void addRect(double x, double y, double w, double h)
@@ -120,7 +120,7 @@ private:
                     found.push_back(flattened(path, m_scale));
             }
         } catch (const std::exception& e) {
-            problem = std::string("a path of the drawing cannot be read: ") + e.what();
+            problem = say("import.bad-path", {{"what", e.what()}});
         }
     }
 
@@ -129,15 +129,16 @@ private:
 
 }  // namespace
 
-tl::expected<ImportedOutline, std::string> outlineFromSvg(std::string_view text)
+tl::expected<ImportedOutline, Phrase> outlineFromSvg(std::string_view text)
 {
     pugi::xml_document document;
     const auto parsed = document.load_buffer(text.data(), text.size());
     if (!parsed)
-        return tl::unexpected("it is not XML, byte " + std::to_string(parsed.offset) + ": " + parsed.description());
+        return tl::unexpected(say("import.no-xml", {{"byte", Number{static_cast<double>(parsed.offset), 0}},
+                                                    {"what", parsed.description()}}));
     const pugi::xml_node root = document.child("svg");
     if (!root)
-        return tl::unexpected(std::string("it has no <svg> element"));
+        return tl::unexpected(say("import.no-svg"));
     const auto scale = scaleOf(root);
     Shapes shapes(scale.value_or(1e-3));
     document.traverse(shapes);

@@ -16,9 +16,9 @@ namespace euryth::imports {
 inline constexpr std::size_t kMostPoints = 5000;
 
 /// What is wrong with a DXF text that announces more corners, knots or the like than it has lines, or nothing.
-std::optional<std::string> absurdCount(std::string_view dxf);
+std::optional<Phrase> absurdCount(std::string_view dxf);
 
 /// Takes the closed shape with the largest area, centred; tells when there is none or it cannot be computed with.
-tl::expected<ImportedOutline, std::string> largestOf(std::vector<geometry::Outline> shapes, bool scaleKnown);
+tl::expected<ImportedOutline, Phrase> largestOf(std::vector<geometry::Outline> shapes, bool scaleKnown);
 
 }  // namespace euryth::imports

@@ -37,7 +37,7 @@ std::optional<std::size_t> sectorIn(const std::string& heading)
     std::optional<std::size_t> best;
     std::size_t longest = 0;
     for (const geometry::Sector s : kSectors) {
-        std::string word(geometry::name(s));
+        std::string word(key(s));
         std::string spaced = word;
         std::ranges::replace(spaced, '-', ' ');
         std::string joined = word;
@@ -117,12 +117,12 @@ public:
         return *parsed;
     }
 
-    void fail(std::size_t column, std::string text)
+    void fail(std::size_t column, Phrase text)
     {
         m_troubles.push_back({m_number, column, std::move(text)});
         m_failed = true;
     }
-    void missing(StationColumn column) { fail(find(column).value_or(0), "the " + name(column) + " is missing"); }
+    void missing(StationColumn column) { fail(find(column).value_or(0), say("import.missing", {{"what", nameOf(column)}})); }
     [[nodiscard]] bool failed() const { return m_failed; }
 
 private:
@@ -166,33 +166,27 @@ void readShape(RowReader& reader, job::MeasuredSection& section)
     if (!corners.empty() && !reader.failed()) {
         const auto column = reader.find(C::RadiusAll);
         reader.fail(column ? *column : reader.find(C::RadiusRoofLeft).value_or(0),
-                    "the radius " + corners.front().text);
+                    say("import.radius", {{"problem", corners.front().text}}));
     }
 }
 
 }  // namespace
 
-std::string CellTrouble::place() const
+Phrase CellTrouble::phrase() const
 {
-    return "row " + std::to_string(row + 1) + ", column " + columnName(column) + ": " + text;
+    return say("import.cell", {{"row", count(row + 1)}, {"column", columnName(column)}, {"problem", text}});
 }
 
-std::string name(StationColumn column)
+Phrase nameOf(StationColumn column)
 {
-    constexpr std::array<std::string_view, kFirstWall> names{"(leave out)",
-                                                             "distance from the window",
-                                                             "width",
-                                                             "height",
-                                                             "radius, all corners",
-                                                             "radius roof-left",
-                                                             "radius roof-right",
-                                                             "radius floor-right",
-                                                             "radius floor-left",
-                                                             "area"};
+    constexpr std::array<std::string_view, kFirstWall> ids{
+        "column.ignore",          "column.distance",         "size.width",
+        "size.height",            "column.radius",           "column.radius-roof-left",
+        "column.radius-roof-right", "column.radius-floor-right", "column.radius-floor-left",
+        "column.area"};
     const auto i = static_cast<std::size_t>(column);
-    if (i < kFirstWall)
-        return std::string(names[i]);
-    return "wall " + std::string(geometry::name(geometry::sectorAt(i - kFirstWall)));
+    return i < kFirstWall ? say(ids[i])
+                          : say("size.wall", {{"sector", geometry::nameOf(geometry::sectorAt(i - kFirstWall))}});
 }
 
 bool hasHeadings(const std::vector<Row>& rows)
@@ -251,7 +245,7 @@ StationImport readStations(const std::vector<Row>& rows, std::span<const Station
     for (auto& [row, station] : read) {
         if (!result.stations.empty() && result.stations.back().s == station.s) {
             const auto column = std::ranges::find(columns, StationColumn::FromWindow) - columns.begin();
-            result.troubles.push_back({row, static_cast<std::size_t>(column), "another row has the same distance"});
+            result.troubles.push_back({row, static_cast<std::size_t>(column), say("import.same-distance")});
         } else {
             result.stations.push_back(std::move(station));
         }

@@ -7,6 +7,7 @@
 #include "job/field.hpp"
 #include "job/plans.hpp"
 #include "layout.hpp"
+#include "units/format.hpp"
 #include "units/printable.hpp"
 
 namespace euryth::paper {
@@ -15,7 +16,7 @@ namespace {
 
 constexpr std::size_t kOutlineSpots = 240;
 
-void addCheckLength(Sheet& sheet)
+void addCheckLength(Sheet& sheet, const units::DisplayUnits& units)
 {
     constexpr double y = 276.0;
     constexpr double tick = 2.5;
@@ -23,23 +24,25 @@ void addCheckLength(Sheet& sheet)
     for (const double x : {kMargin, kMargin + kCheckLength})
         sheet.line({x, y - tick}, {x, y + tick}, Ink::Check);
     sheet.write({kMargin, y + 7},
-                "This line is 50 mm long. If it is not, print again at 100 %, without fitting to the page.", 3.2);
+                units::render(say("paper.check-length"), units), 3.2);
 }
 
 }  // namespace
 
-Sheet newSheet(const BenchPaper& paper, const std::string& title)
+Sheet newSheet(const BenchPaper& paper, std::string_view title)
 {
     Sheet sheet;
-    sheet.title = title;
-    sheet.write({kMargin, 18}, title, 6.0, true);
-    std::string line = "Port " + paper.port.id;
-    if (!paper.job.title.empty())
-        line += ", " + paper.job.title;
-    line += ", plan \"" + job::currentPlan(paper.port).name + "\", house rules \"" + paper.job.house.name + "\"";
-    sheet.write({kMargin, 25}, line, 3.5);
+    sheet.title = paper.words(say(title));
+    sheet.write({kMargin, 18}, sheet.title, 6.0, true);
+    sheet.write({kMargin, 25},
+                paper.words(say("paper.head", {{"port", paper.port.id},
+                                               {"titled", paper.job.title.empty() ? "no" : "yes"},
+                                               {"job", paper.job.title},
+                                               {"plan", job::currentPlan(paper.port).name},
+                                               {"house", paper.job.house.name}})),
+                3.5);
     sheet.line({kMargin, 28}, {Sheet::kWidth - kMargin, 28});
-    addCheckLength(sheet);
+    addCheckLength(sheet, paper.units);
     return sheet;
 }
 
@@ -97,6 +100,19 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts)
     return sheets;
 }
 
+namespace {
+
+/// As the table's readers know it, in every language.
+std::string placeKey(const analysis::PortAnalysis& analysis, const job::Port& port, std::size_t station)
+{
+    const auto place = analysis::placeAt(analysis, port, station);
+    std::string text(place ? key(*place) : std::string_view());
+    std::ranges::replace(text, '-', ' ');
+    return text;
+}
+
+}  // namespace
+
 std::vector<std::vector<std::string>> planTable(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     std::vector<std::vector<std::string>> rows{{"station", "s_mm", "name", "net_area_mm2", "plan_area_mm2",
@@ -123,7 +139,7 @@ std::vector<std::vector<std::string>> planTable(const job::Port& port, const ana
         std::optional<Area> reach;
         if (i < analysis.reachable.size())
             reach = analysis.reachable[i];
-        rows.push_back({std::to_string(i + 1), mm(station.s), analysis::stationName(analysis, port, i),
+        rows.push_back({std::to_string(i + 1), mm(station.s), placeKey(analysis, port, i),
                         mm2(job::netArea(station)), mm2(analysis.plan[i]), mm2(reach), mm(now.width), mm(now.height),
                         mm(then ? std::optional(then->width) : std::nullopt),
                         mm(then ? std::optional(then->height) : std::nullopt), corner(&geometry::CornerRadii::roofLeft),

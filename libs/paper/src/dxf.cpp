@@ -127,13 +127,13 @@ void writeSheet(DL_Dxf& dxf, DL_WriterA& w, const Sheet& sheet, double left)
 
 }  // namespace
 
-tl::expected<std::string, std::string> dxfText(const std::vector<Sheet>& sheets)
+tl::expected<std::string, Phrase> dxfText(const std::vector<Sheet>& sheets)
 {
     const PassingFile file;
     DL_Dxf dxf;
     const std::unique_ptr<DL_WriterA> w(file.made() ? dxf.out(file.path().c_str(), DL_Codes::AC1015) : nullptr);
     if (!w)
-        return tl::unexpected(std::string("the folder for passing files cannot be written to"));
+        return tl::unexpected(say("paper.no-passing"));
     writeTables(dxf, *w);
     w->sectionEntities();
     for (std::size_t i = 0; i < sheets.size(); ++i)
@@ -147,7 +147,7 @@ tl::expected<std::string, std::string> dxfText(const std::vector<Sheet>& sheets)
     // The library does not say when the disk is full; the end mark tells whether all of it is there.
     const auto end = text.find_last_not_of(" \r\n");
     if (end == std::string::npos || end < 2 || text.compare(end - 2, 3, "EOF") != 0)
-        return tl::unexpected(std::string("the folder for passing files is full, or cannot be written to"));
+        return tl::unexpected(say("paper.passing-full"));
     return text;
 }
 

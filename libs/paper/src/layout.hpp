@@ -12,7 +12,7 @@ inline constexpr double kTop = 34.0;      ///< below the title
 inline constexpr double kBottom = 262.0;  ///< above the check length
 
 /// A sheet with its title, a line about port and job, and the check length.
-Sheet newSheet(const BenchPaper& paper, const std::string& title);
+Sheet newSheet(const BenchPaper& paper, std::string_view title);
 
 /// Text broken into lines of about `letters`, written downward; returns where the next line would stand.
 double writeLines(Sheet& sheet, Spot at, const std::string& text, std::size_t letters, double height = 3.5);

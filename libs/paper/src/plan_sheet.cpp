@@ -8,7 +8,6 @@ namespace euryth::paper {
 
 namespace {
 
-using units::format;
 using units::Kind;
 
 struct Column {
@@ -22,26 +21,26 @@ std::string number(Kind kind, std::optional<double> si, const units::DisplayUnit
 }
 
 /// The deepest growth of a section, with its sector.
-std::string deepest(const planning::PlannedSection& planned, const units::DisplayUnits& units)
+std::string deepest(const planning::PlannedSection& planned, const BenchPaper& paper)
 {
     const auto most = std::ranges::max_element(planned.growth);
     const auto sector = geometry::sectorAt(static_cast<std::size_t>(most - planned.growth.begin()));
     constexpr Length seen = lengthFromMm(0.005);
     if (*most < seen)
-        return "none";
-    return units::formatNumber(Kind::Length, most->si(), units) + " " + std::string(geometry::name(sector));
+        return paper.words(say("paper.none"));
+    return units::formatNumber(Kind::Length, most->si(), paper.units) + " " + paper.words(nameOf(sector));
 }
 
-std::string corners(const planning::PlannedSection& planned, const units::DisplayUnits& units)
+std::string corners(const planning::PlannedSection& planned, const BenchPaper& paper)
 {
     const auto* shape = std::get_if<geometry::RoundedRectangle>(&planned.section);
     if (!shape)
-        return "traced";
+        return paper.words(say("paper.traced"));
     const auto& c = shape->corners;
     const auto [least, most] = std::minmax({c.roofLeft, c.roofRight, c.floorRight, c.floorLeft});
-    const std::string low = units::formatNumber(Kind::Position, least.si(), units);
-    const std::string high = units::formatNumber(Kind::Position, most.si(), units);
-    return low == high ? low : low + " to " + high;
+    const std::string low = units::formatNumber(Kind::Position, least.si(), paper.units);
+    const std::string high = units::formatNumber(Kind::Position, most.si(), paper.units);
+    return low == high ? low : paper.words(say("range", {{"low", low}, {"high", high}}));
 }
 
 double writeHead(Sheet& sheet, const std::vector<Column>& columns, double y)
@@ -52,17 +51,16 @@ double writeHead(Sheet& sheet, const std::vector<Column>& columns, double y)
     return y + 8;
 }
 
-std::vector<Column> columnsOf(const units::DisplayUnits& units)
+std::vector<Column> columnsOf(const BenchPaper& paper)
 {
-    const std::string area = ", " + units::symbol(Kind::Area, units);
-    const std::string length = ", " + units::symbol(Kind::Length, units);
-    return {{22, "no."},
-            {40, "s" + length},
-            {64, "now" + area},
-            {86, "plan" + area},
-            {128, "plan, width x height"},
-            {152, "corners"},
-            {196, "deepest growth" + length}};
+    const auto head = [&](std::string_view id, std::optional<Kind> kind) {
+        const std::string unit = kind ? units::symbol(*kind, paper.units) : std::string();
+        return paper.words(say(id, {{"unit", unit}}));
+    };
+    return {{22, head("paper.column.number", {})},       {40, head("paper.column.distance", Kind::Length)},
+            {64, head("paper.column.now", Kind::Area)},  {86, head("paper.column.plan", Kind::Area)},
+            {128, head("paper.column.size", {})},        {152, head("paper.column.corners", {})},
+            {196, head("paper.column.growth", Kind::Length)}};
 }
 
 void writeStation(Sheet& sheet, const BenchPaper& paper, std::size_t i, const std::vector<Column>& columns, double y)
@@ -82,43 +80,39 @@ void writeStation(Sheet& sheet, const BenchPaper& paper, std::size_t i, const st
         return;
     const geometry::Box box = geometry::boxOf(planned->section);
     put(4, units::formatNumber(Kind::Length, box.width.si(), units) + " x " +
-               units::formatNumber(Kind::Length, box.height.si(), units) + (planned->met ? "" : " (walls!)"));
-    put(5, corners(*planned, units));
-    put(6, deepest(*planned, units));
+               units::formatNumber(Kind::Length, box.height.si(), units) + (planned->met ? "" : " " + paper.words(say("paper.walls"))));
+    put(5, corners(*planned, paper));
+    put(6, deepest(*planned, paper));
 }
 
 double writeFacts(Sheet& sheet, const BenchPaper& paper, double y)
 {
     const auto& a = paper.analysis;
-    const auto& u = paper.units;
-    std::string line;
+    Phrase facts;
     if (a.wantedArea)
-        line += "The engine asks for " + format(*a.wantedArea, u) + " at " + format(a.demand->rpm, u) +
-                " (no wave action in this sum). ";
+        facts += say("paper.demand", {{"area", *a.wantedArea}, {"rpm", a.demand->rpm}});
     if (a.areas)
-        line += "Smallest as it is: " + format(a.areas->smallest().area, u) + ", volume of the sections " +
-                format(a.areas->volume(), u) + ". ";
+        facts += say("paper.as-it-is", {{"area", a.areas->smallest().area}, {"volume", a.areas->volume()}});
     const auto missed = std::ranges::count_if(a.planned, [](const auto& p) { return p && !p->met; });
     if (missed > 0)
-        line += "At " + std::to_string(missed) +
-                " stations the walls do not give the plan; the nearest that works is told.";
-    return writeLines(sheet, {kMargin, y}, line, 100) + 3;
+        facts += say("paper.not-met", {{"stations", count(missed)}});
+    return writeLines(sheet, {kMargin, y}, paper.words(facts), 100) + 3;
 }
 
 }  // namespace
 
 std::vector<Sheet> planSheets(const BenchPaper& paper)
 {
-    const auto columns = columnsOf(paper.units);
+    const auto columns = columnsOf(paper);
     std::vector<Sheet> sheets;
-    Sheet sheet = newSheet(paper, "Plan");
+    Sheet sheet = newSheet(paper, "paper.plan");
     double y = writeHead(sheet, columns, writeFacts(sheet, paper, kTop + 2) + 2);
     constexpr double step = 5.6;
     constexpr double cautions = 22.0;
     for (std::size_t i = 0; i < paper.port.stations.size(); ++i) {
         if (y > kBottom - cautions) {
             sheets.push_back(std::move(sheet));
-            sheet = newSheet(paper, "Plan, continued");
+            sheet = newSheet(paper, "paper.plan-continued");
             y = writeHead(sheet, columns, kTop + 4);
         }
         writeStation(sheet, paper, i, columns, y);
@@ -126,10 +120,7 @@ std::vector<Sheet> planSheets(const BenchPaper& paper)
     }
     // Where the danger is: beside the numbers that will be cut to.
     writeLines(sheet, {kMargin, y + 5},
-               "Before metal is taken: face shield over glasses, respirator, ears. Both hands on the tool, the head "
-               "clamped. Measure walls again while cutting; a wall that was not measured is not cut. Have the head "
-               "pressure-tested afterwards. Local rules on emissions, noise and waste decide.",
-               105, 3.2);
+               paper.words(say("paper.before-cutting")), 105, 3.2);
     sheets.push_back(std::move(sheet));
     return sheets;
 }

@@ -11,26 +11,26 @@ using units::format;
 template <class Q>
 std::string known(const Known<Q>& value, const units::DisplayUnits& units)
 {
-    return value ? format(*value, units) : "unknown; missing: " + value.missing;
+    return value ? format(*value, units) : units::render(say("paper.unknown", {{"missing", value.missing}}), units);
 }
 
 class Card {
 public:
     Card(const BenchPaper& paper, Sheet& sheet) : m_paper(paper), m_sheet(sheet) {}
 
-    void row(const std::string& name, const std::string& value, bool strong = false)
+    void row(const Phrase& name, const std::string& value, bool strong = false)
     {
-        m_sheet.write({kMargin, m_y}, name, 3.8);
+        m_sheet.write({kMargin, m_y}, m_paper.words(name), 3.8);
         m_sheet.write({76, m_y}, value, strong ? 5.0 : 3.8, strong);
         m_y += strong ? 8.5 : 7.0;
     }
     void gap() { m_y += 3.0; }
-    void heading(const std::string& text)
+    void heading(std::string_view id)
     {
-        m_sheet.write({kMargin, m_y}, text, 4.4, true);
+        m_sheet.write({kMargin, m_y}, m_paper.words(say(id)), 4.4, true);
         m_y += 7.5;
     }
-    void text(const std::string& words) { m_y = writeLines(m_sheet, {kMargin, m_y}, words, 100) + 1.0; }
+    void text(const Phrase& words) { m_y = writeLines(m_sheet, {kMargin, m_y}, m_paper.words(words), 100) + 1.0; }
     [[nodiscard]] double y() const { return m_y; }
 
 private:
@@ -42,72 +42,61 @@ private:
 void throatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& plan)
 {
     const auto& u = paper.units;
-    card.heading("Scribe");
+    card.heading("paper.scribe");
     card.row(
-        "throat",
-        known(plan.throat, u) +
-            (plan.throat ? " (" + units::formatWithUnit(units::Kind::Percent, plan.share, u) + " of the valve)" : ""),
+        say("place.throat"),
+        plan.throat ? paper.words(say("paper.throat-share", {{"throat", *plan.throat}, {"share", Percent{plan.share}}}))
+                    : known(plan.throat, u),
         true);
-    card.row("scribe radius", known(plan.scribeRadius, u), true);
-    card.row("scriber from the pilot", known(plan.scriberSetting, u), true);
-    card.row("line below the seat's inner edge", known(plan.scribeDepth, u), true);
+    card.row(say("paper.scribe-radius"), known(plan.scribeRadius, u), true);
+    card.row(say("paper.scriber"), known(plan.scriberSetting, u), true);
+    card.row(say("paper.scribe-line"), known(plan.scribeDepth, u), true);
     if (!plan.conflict.empty())
-        card.text("Mind: " + units::render(plan.conflict, u));
+        card.text(say("paper.mind", {{"conflict", plan.conflict}}));
     card.gap();
 }
 
 void seatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& plan)
 {
-    const auto& u = paper.units;
-    card.heading("Seat, from outside in");
+    card.heading("paper.seat");
     if (!plan.stack) {
-        card.text("Not known. Missing: " + plan.stack.missing);
+        card.text(say("paper.not-known", {{"missing", plan.stack.missing}}));
         return;
     }
     for (const geometry::PlacedCut& cut : plan.stack->cuts) {
         card.row(
-            format(cut.face.angle, u) + (cut.isTop ? ", top cut" : ""),
-            "width " + format(cut.face.width, u) + ", from " + format(cut.outer, u) + " to " + format(cut.inner, u));
+            say(cut.isTop ? "paper.top-cut" : "value", {{"value", cut.face.angle}}),
+            paper.words(say("paper.cut", {{"width", cut.face.width}, {"from", cut.outer}, {"to", cut.inner}})));
     }
     if (plan.lastCutNow && *plan.lastCutNow != plan.stack->cuts.back().face.width)
-        card.text("The last cut is " + format(*plan.lastCutNow, u) + " wide now.");
+        card.text(say("paper.last-cut", {{"width", *plan.lastCutNow}}));
     card.gap();
 }
 
 void turnRows(Card& card, const BenchPaper& paper, const plans::TurnPlan& plan)
 {
     const auto& u = paper.units;
-    card.heading("Bowl and short side");
-    card.row("bowl", known(plan.bowl, u));
-    card.row("short-side radius", known(plan.radius, u));
-    card.row("short-side height over the deck", known(plan.height, u));
-    card.row("width over the turn", known(plan.width, u));
+    card.heading("paper.bowl-and-short-side");
+    card.row(say("place.bowl"), known(plan.bowl, u));
+    card.row(say("paper.short-radius"), known(plan.radius, u));
+    card.row(say("paper.short-height"), known(plan.height, u));
+    card.row(say("paper.turn-width"), known(plan.width, u));
     card.gap();
 }
 
 void orderRows(Card& card, const BenchPaper& paper)
 {
-    card.heading("Order");
-    if (paper.job.house.valveJob == job::ValveJob::First) {
-        card.text(
-            "1. Cut the seats. 2. Dye the bowl, set the scriber with its lock nut, swing it on the guide's pilot. 3. "
-            "Put an old valve in to guard the seat. 4. Cut the bowl up to the line and no further. No fillet above "
-            "it.");
-    } else {
-        card.text(
-            "1. Dye the bowl and scribe. 2. Port, staying off the line by the last pass. 3. Cut the seats. 4. Blend "
-            "up to the last cut and no further, with the new seat guarded.");
-    }
-    card.text(
-        "An old valve used as a guard may be sodium-filled: never cut one. An insert needs wall to hold its press "
-        "fit: do not thin it to a knife.");
+    card.heading("paper.order");
+    card.text(say(paper.job.house.valveJob == job::ValveJob::First ? "paper.order.seats-first"
+                                                                   : "paper.order.port-first"));
+    card.text(say("paper.order.caution"));
 }
 
 }  // namespace
 
 std::vector<Sheet> scribeCards(const BenchPaper& paper)
 {
-    Sheet sheet = newSheet(paper, "Scribe and seat");
+    Sheet sheet = newSheet(paper, "paper.scribe-and-seat");
     const auto plan = plans::planValveEnd(paper.job, paper.port, paper.analysis);
     Card card(paper, sheet);
     throatRows(card, paper, plan.throat);
@@ -123,7 +112,7 @@ std::vector<Sheet> scribeCards(const BenchPaper& paper)
         constexpr double arm = 3.0;
         sheet.line({middle.x - arm, middle.y}, {middle.x + arm, middle.y});
         sheet.line({middle.x, middle.y - arm}, {middle.x, middle.y + arm});
-        sheet.write({middle.x, middle.y + radius + 5.0}, "scribed circle, full size", 3.2, false, Align::Middle);
+        sheet.write({middle.x, middle.y + radius + 5.0}, paper.words(say("paper.circle")), 3.2, false, Align::Middle);
     }
     return {std::move(sheet)};
 }

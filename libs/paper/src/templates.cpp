@@ -34,9 +34,9 @@ Template templateOf(const BenchPaper& paper, std::size_t i)
     const auto& a = paper.analysis;
     const auto& u = paper.units;
     Template t{a.sections[i], {}, nullptr, {}, {}, {}};
-    const std::string name = analysis::stationName(a, paper.port, i);
-    t.title = std::to_string(i + 1) + (name.empty() ? "" : ", " + name) +
-              ", s = " + format(Position{paper.port.stations[i].s}, u);
+    const Phrase name = analysis::stationName(a, paper.port, i);
+    t.title = paper.words(say(name.empty() ? "paper.template" : "paper.template.named",
+                              {{"number", count(i + 1)}, {"place", name}, {"s", Position{paper.port.stations[i].s}}}));
     if (i < a.planned.size() && a.planned[i]) {
         const planning::PlannedSection& planned = *a.planned[i];
         t.section = planned.section;
@@ -44,9 +44,9 @@ Template templateOf(const BenchPaper& paper, std::size_t i)
             t.shift = planned.middle;
         t.now = &a.sections[i];
         if (!planned.met)
-            t.warning = "nearest that the walls give";
+            t.warning = paper.words(say("paper.nearest"));
     } else {
-        t.warning = "as it is: no plan here";
+        t.warning = paper.words(say("paper.no-plan"));
     }
     const geometry::Box box = geometry::boxOf(t.section);
     t.sizes = format(box.width, u) + " x " + format(box.height, u) + ", " + format(geometry::area(t.section), u);
@@ -69,11 +69,6 @@ void draw(Sheet& sheet, const Template& t, Spot middle)
         sheet.write({middle.x, y + 4.5}, t.warning, 3.0, false, Align::Middle);
 }
 
-constexpr const char* kLegend =
-    "Seen from the window toward the valve, roof up. Strong line: cut here. Thin dashes: the port as it is; the cross "
-    "is "
-    "its middle.";
-
 }  // namespace
 
 std::vector<Sheet> templateSheets(const BenchPaper& paper)
@@ -85,8 +80,8 @@ std::vector<Sheet> templateSheets(const BenchPaper& paper)
     constexpr double captions = 18.0;
     constexpr double leastColumn = 56.0;  // the captions' width
     const auto open = [&] {
-        sheets.push_back(newSheet(paper, "Section templates"));
-        sheets.back().write({kMargin, kTop}, kLegend, 3.0);
+        sheets.push_back(newSheet(paper, "paper.templates"));
+        sheets.back().write({kMargin, kTop}, paper.words(say("paper.legend")), 3.0);
     };
     open();
     double x = kMargin;
@@ -118,32 +113,32 @@ std::vector<Sheet> windowSheets(const BenchPaper& paper)
 {
     if (paper.port.stations.empty())
         return {};
-    Sheet sheet = newSheet(paper, "Window template");
-    sheet.write({kMargin, kTop}, kLegend, 3.0);
+    Sheet sheet = newSheet(paper, "paper.window");
+    sheet.write({kMargin, kTop}, paper.words(say("paper.legend")), 3.0);
     Template t = templateOf(paper, 0);
     const Spot middle{Sheet::kWidth / 2.0, kTop + 40.0 + heightOf(t) / 2.0};
     draw(sheet, t, middle);
     double y = middle.y + heightOf(t) / 2.0 + 24.0;
-    const auto opening = [&](const job::Opening& o, const std::string& name) {
+    const auto opening = [&](const job::Opening& o, std::string_view id) {
+        const Phrase name = say(id);
         const auto shape = o.shape();
         if (!shape) {
-            sheet.write({kMargin, y}, name + ": not measured", 3.2);
+            sheet.write({kMargin, y}, paper.words(say("paper.opening-unmeasured", {{"opening", name}})), 3.2);
         } else {
             const geometry::Point shift{o.shiftLeft.value_or(Length{}).si(), o.shiftUp.value_or(Length{}).si()};
             sheet.strokes.push_back(outlineAt(geometry::Section(*shape), middle, shift, Ink::Help));
             sheet.write(
                 {kMargin, y},
-                name + ", fine line: " + format(shape->width, paper.units) + " x " + format(shape->height, paper.units),
+                paper.words(say("paper.opening", {{"opening", name}, {"width", shape->width}, {"height", shape->height}})),
                 3.2);
         }
         y += 5.5;
     };
-    opening(paper.port.manifold, paper.port.side == job::Side::Intake ? "Manifold" : "Header");
-    opening(paper.port.gasket, "Gasket");
+    opening(paper.port.manifold, paper.port.side == job::Side::Intake ? "opening.manifold" : "opening.header");
+    opening(paper.port.gasket, "opening.gasket");
     writeLines(
         sheet, {kMargin, y + 3},
-        "Enter the window square and parallel to the divider until the lump is gone; leave the last 0.1 to 0.25 mm "
-        "(0.005 to 0.010 in) for the end.",
+        paper.words(say("paper.enter-window")),
         100);
     return {std::move(sheet)};
 }

@@ -44,11 +44,19 @@ std::string formatWithUnit(Kind kind, double si, const DisplayUnits& units)
 
 namespace {
 
-struct PartText {
+/// An argument as the catalogue takes it.
+struct Filling {
     const DisplayUnits& units;
 
     std::string operator()(const std::string& text) const { return text; }
     std::string operator()(const Number& n) const { return formatPlain(n.value, n.decimals, units); }
+    std::string operator()(const std::vector<Phrase>& phrases) const
+    {
+        std::vector<std::string> items;
+        for (const Phrase& phrase : phrases)
+            items.push_back(render(phrase, units));
+        return catalogueOf(units).list(items);
+    }
     template <class Q>
     std::string operator()(const Q& quantity) const
     {
@@ -58,11 +66,23 @@ struct PartText {
 
 }  // namespace
 
+const words::Catalogue& catalogueOf(const DisplayUnits& units)
+{
+    return units.catalogue ? *units.catalogue : words::Catalogue::english();
+}
+
 std::string render(const Phrase& phrase, const DisplayUnits& units)
 {
     std::string text;
-    for (const auto& part : phrase.parts())
-        text += std::visit(PartText{units}, part);
+    for (const Phrase::Sentence& sentence : phrase.sentences()) {
+        std::vector<words::Filled> filled;
+        for (const Phrase::Named& argument : sentence.arguments) {
+            const auto* number = std::get_if<Number>(&argument.value);
+            filled.push_back({argument.name, std::visit(Filling{units}, argument.value),
+                              number ? std::optional(number->value) : std::nullopt});
+        }
+        text += (text.empty() ? "" : " ") + catalogueOf(units).text(sentence.id, filled);
+    }
     return text;
 }
 

@@ -53,11 +53,11 @@ public:
     {
         skipSpace();
         if (atEnd())
-            return tl::unexpected(InputError{0, "nothing typed: " + wanted()});
+            return tl::unexpected(InputError{0, say("typed.nothing", {{"wanted", wanted()}})});
         const Value value = sum(0);
         skipSpace();
         if (!m_error && !atEnd())
-            fail("cannot read '" + m_text.substr(m_pos) + "': " + wanted());
+            fail(say("typed.unreadable", {{"rest", m_text.substr(m_pos)}, {"wanted", wanted()}}));
         if (m_error)
             return tl::unexpected(*m_error);
         return resolve(value);
@@ -79,20 +79,19 @@ private:
         ++m_pos;
         return true;
     }
-    void fail(std::string message) { failAt(m_pos, std::move(message)); }
-    void failAt(std::size_t position, std::string message)
+    void fail(Phrase message) { failAt(m_pos, std::move(message)); }
+    void failAt(std::size_t position, Phrase message)
     {
         if (!m_error)
             m_error = InputError{position, std::move(message)};
     }
 
-    [[nodiscard]] std::string wanted() const
+    [[nodiscard]] Phrase wanted() const
     {
         const Unit& unit = unitFor(m_kind, m_units.system);
-        std::string text = "give " + std::string(kindName(m_kind));
-        if (!unit.symbol.empty())
-            text += " (without a unit it is taken as " + std::string(unit.symbol) + ")";
-        return text;
+        if (unit.symbol.empty())
+            return say("typed.give", {{"kind", nameOf(m_kind)}});
+        return say("typed.give.unit", {{"kind", nameOf(m_kind)}, {"unit", std::string(unit.symbol)}});
     }
 
     Value sum(int depth)
@@ -129,12 +128,12 @@ private:
     Value bracket(int depth)
     {
         if (depth >= kDeepestBrackets) {
-            fail("too many brackets inside each other");
+            fail(say("typed.brackets"));
             return {};
         }
         const Value value = sum(depth + 1);
         if (!m_error && !take(')'))
-            fail("a closing bracket is missing");
+            fail(say("typed.closing"));
         return value;
     }
 
@@ -149,7 +148,7 @@ private:
             const std::size_t at = m_pos;
             const double number = plainNumber();
             if (!times && number == 0.0)
-                failAt(at, "cannot divide by zero");
+                failAt(at, say("typed.zero"));
             const double f = times ? number : 1.0 / number;
             value.si *= f;
             value.bare *= f;
@@ -169,14 +168,14 @@ private:
         }
         const double top = plainNumber();
         if (!take('/')) {
-            failAt(back, "two numbers side by side: put + between them, or write a fraction as in 2 1/16");
+            failAt(back, say("typed.two-numbers"));
             return whole;
         }
         skipSpace();
         const std::size_t at = m_pos;
         const double bottom = plainNumber();
         if (bottom == 0.0)
-            failAt(at, "cannot divide by zero");
+            failAt(at, say("typed.zero"));
         return whole + top / bottom;
     }
 
@@ -193,18 +192,18 @@ private:
             ++m_pos;
         }
         if (digits.find_first_not_of('.') == std::string::npos) {
-            failAt(start, "a number is missing here: " + wanted());
+            failAt(start, say("typed.no-number", {{"wanted", wanted()}}));
             return 0.0;
         }
         if (marks > 1) {
-            failAt(start, "more than one decimal mark: write 1234.5, without marks between thousands");
+            failAt(start, say("typed.marks"));
             return 0.0;
         }
         takeExponent(digits);
         double value = 0.0;
         const auto result = std::from_chars(digits.data(), digits.data() + digits.size(), value);
         if (result.ec != std::errc{} || !std::isfinite(value))
-            failAt(start, "the number is too large to compute with");
+            failAt(start, say("typed.too-large"));
         return value;
     }
 
@@ -237,12 +236,13 @@ private:
         }
         if (!best) {
             if (isWordByte(peek()) && !isDigit(peek()))
-                fail("unknown unit '" + wordHere() + "': " + wanted());
+                fail(say("typed.unknown-unit", {{"unit", wordHere()}, {"wanted", wanted()}}));
             return nullptr;
         }
         if (!accepts(m_kind, best->kind)) {
-            fail("'" + std::string(best->text) + "' is " + std::string(kindName(best->kind)) + ", but " +
-                 std::string(kindName(m_kind)) + " is wanted here");
+            fail(say("typed.other-kind", {{"unit", std::string(best->text)},
+                                          {"is", nameOf(best->kind)},
+                                          {"wanted", nameOf(m_kind)}}));
             return nullptr;
         }
         m_pos += best->text.size();
@@ -277,14 +277,14 @@ private:
     {
         const bool hasScale = m_kind == Kind::Temperature;
         if (hasScale && value.terms > 1)
-            return tl::unexpected(InputError{0, "temperatures cannot be added up: give one number"});
+            return tl::unexpected(InputError{0, say("typed.temperatures")});
         if (value.bare != 0.0 && m_severalUnits)
-            return tl::unexpected(InputError{0, "several units are written, so each number needs its own"});
+            return tl::unexpected(InputError{0, say("typed.several-units")});
         double si = value.si;
         if (!m_unit || value.bare != 0.0)
             si += toSi(value.bare, m_unit ? m_unit->unit : unitFor(m_kind, m_units.system));
         if (!std::isfinite(si))
-            return tl::unexpected(InputError{0, "the number is too large to compute with"});
+            return tl::unexpected(InputError{0, say("typed.too-large")});
         return si;
     }
 

@@ -17,35 +17,35 @@ constexpr double kFahrenheitOffset = 459.67;  // exact: 0 degF is 459.67 Rankine
 
 struct KindUnits {
     Kind kind;
-    std::string_view name;
+    std::string_view name;  ///< as the catalogue has it
     Unit metric;
     Unit inch;
 };
 
 // Digits: 0.001 in, 0.01 in2, 1 ft/s, 0.1 % is what the trade reads; the metric ones are of the same size.
 constexpr std::array kKinds{
-    KindUnits{Kind::Length, "a length", {"mm", 1e-3, 0, 2}, {"in", factor::inch, 0, 3}},
-    KindUnits{Kind::Position, "a distance along the runner", {"mm", 1e-3, 0, 1}, {"in", factor::inch, 0, 2}},
-    KindUnits{Kind::Area, "an area", {"mm²", 1e-6, 0, 0}, {"in²", kInch2, 0, 2}},
-    KindUnits{Kind::Volume, "a volume", {"cc", 1e-6, 0, 1}, {"cc", 1e-6, 0, 1}},
-    KindUnits{Kind::SmallVolume, "a volume", {"cc", 1e-6, 0, 2}, {"cc", 1e-6, 0, 2}},
-    KindUnits{Kind::Angle, "an angle", {"°", factor::degree, 0, 1}, {"°", factor::degree, 0, 1}},
-    KindUnits{Kind::Speed, "a speed", {"m/s", 1, 0, 1}, {"ft/s", factor::foot, 0, 0}},
-    KindUnits{Kind::Depression, "a depression", {"kPa", 1e3, 0, 2}, {"inH2O", factor::inchOfWater, 0, 1}},
-    KindUnits{Kind::Flow, "a flow", {"l/s", 1e-3, 0, 1}, {"CFM", factor::cubicFoot / 60.0, 0, 1}},
+    KindUnits{Kind::Length, "length", {"mm", 1e-3, 0, 2}, {"in", factor::inch, 0, 3}},
+    KindUnits{Kind::Position, "position", {"mm", 1e-3, 0, 1}, {"in", factor::inch, 0, 2}},
+    KindUnits{Kind::Area, "area", {"mm²", 1e-6, 0, 0}, {"in²", kInch2, 0, 2}},
+    KindUnits{Kind::Volume, "volume", {"cc", 1e-6, 0, 1}, {"cc", 1e-6, 0, 1}},
+    KindUnits{Kind::SmallVolume, "small-volume", {"cc", 1e-6, 0, 2}, {"cc", 1e-6, 0, 2}},
+    KindUnits{Kind::Angle, "angle", {"°", factor::degree, 0, 1}, {"°", factor::degree, 0, 1}},
+    KindUnits{Kind::Speed, "speed", {"m/s", 1, 0, 1}, {"ft/s", factor::foot, 0, 0}},
+    KindUnits{Kind::Depression, "depression", {"kPa", 1e3, 0, 2}, {"inH2O", factor::inchOfWater, 0, 1}},
+    KindUnits{Kind::Flow, "flow", {"l/s", 1e-3, 0, 1}, {"CFM", factor::cubicFoot / 60.0, 0, 1}},
     KindUnits{Kind::Temperature,
-              "a temperature",
+              "temperature",
               {"°C", 1, factor::zeroCelsius, 1},
               {"°F", kFahrenheitStep, kFahrenheitOffset, 0}},
-    KindUnits{Kind::AirPressure, "an air pressure", {"kPa", 1e3, 0, 2}, {"inHg", factor::inchOfMercury, 0, 2}},
+    KindUnits{Kind::AirPressure, "air-pressure", {"kPa", 1e3, 0, 2}, {"inHg", factor::inchOfMercury, 0, 2}},
     KindUnits{Kind::Rotation,
-              "a speed of rotation",
+              "rotation",
               {"rpm", factor::turnPerMinute, 0, 0},
               {"rpm", factor::turnPerMinute, 0, 0}},
-    KindUnits{Kind::Torque, "a torque", {"N·m", 1, 0, 1}, {"lb-ft", factor::poundFoot, 0, 1}},
-    KindUnits{Kind::Percent, "a percentage", {"%", 0.01, 0, 1}, {"%", 0.01, 0, 1}},
-    KindUnits{Kind::Number, "a plain number", {"", 1, 0, 2}, {"", 1, 0, 2}},
-    KindUnits{Kind::Count, "a whole number", {"", 1, 0, 0}, {"", 1, 0, 0}},
+    KindUnits{Kind::Torque, "torque", {"N·m", 1, 0, 1}, {"lb-ft", factor::poundFoot, 0, 1}},
+    KindUnits{Kind::Percent, "percent", {"%", 0.01, 0, 1}, {"%", 0.01, 0, 1}},
+    KindUnits{Kind::Number, "number", {"", 1, 0, 2}, {"", 1, 0, 2}},
+    KindUnits{Kind::Count, "count", {"", 1, 0, 0}, {"", 1, 0, 0}},
 };
 
 const KindUnits& entry(Kind kind) { return kKinds[static_cast<std::size_t>(kind)]; }
@@ -123,7 +123,7 @@ const Unit& unitFor(Kind kind, System system)
     return system == System::Metric ? entry(kind).metric : entry(kind).inch;
 }
 
-std::string_view kindName(Kind kind) { return entry(kind).name; }
+Phrase nameOf(Kind kind) { return say("kind." + std::string(entry(kind).name)); }
 
 std::span<const Spelling> spellings() { return kSpellings; }
 

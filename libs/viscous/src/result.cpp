@@ -48,26 +48,27 @@ const char* nameOf(double) { return "scalar"; }
 
 /// The values of the first "nonuniform List<...> N ( ... )" behind `after`.
 template <class T>
-tl::expected<std::vector<T>, std::string> listOf(const std::string& text, const std::string& after)
+tl::expected<std::vector<T>, Phrase> listOf(const std::string& text, const std::string& after)
 {
     const auto from = text.find(after);
     const std::string words = std::string("nonuniform List<") + nameOf(T{}) + ">";
     const auto at = from == std::string::npos ? from : text.find(words, from);
     if (at == std::string::npos)
-        return tl::unexpected("there is no list ('" + words + "') behind '" + after + "'");
+        return tl::unexpected(say("result.no-list", {{"list", words}, {"after", after}}));
     std::istringstream in(text.substr(at + words.size()));
     in.imbue(std::locale::classic());
     std::size_t count = 0;
     char bracket = 0;
     constexpr std::size_t most = 100'000'000;
     if (!(in >> count >> bracket) || bracket != '(' || count > most)
-        return tl::unexpected(std::string("the list behind '") + after + "' has no length");
+        return tl::unexpected(say("result.no-length", {{"after", after}}));
     std::vector<T> values;
     for (std::size_t i = 0; i < count; ++i) {
         T value{};
         if (!readValue(in, value))
-            return tl::unexpected(std::string(nameOf(value)) + " " + std::to_string(i + 1) + " of " +
-                                  std::to_string(count) + " cannot be read");
+            return tl::unexpected(say("result.unread", {{"what", nameOf(value)},
+                                                       {"number", euryth::count(i + 1)},
+                                                       {"all", euryth::count(count)}}));
         values.push_back(value);
     }
     return values;
@@ -75,7 +76,7 @@ tl::expected<std::vector<T>, std::string> listOf(const std::string& text, const 
 
 /// The mean over the last steps, where there is one: a run that has converged before has none and needs none.
 template <class T>
-tl::expected<std::vector<T>, std::string> readList(const std::filesystem::path& last, const std::string& after)
+tl::expected<std::vector<T>, Phrase> readList(const std::filesystem::path& last, const std::string& after)
 {
     std::filesystem::path path = last;
     path += "Mean";
@@ -84,12 +85,12 @@ tl::expected<std::vector<T>, std::string> readList(const std::filesystem::path& 
         path = last;
     std::ifstream in(path, std::ios::binary);
     if (!in)
-        return tl::unexpected(path.string() + ": cannot be opened");
+        return tl::unexpected(say("problem", {{"place", path.string()}, {"problem", say("file.unopened")}}));
     std::ostringstream content;
     content << in.rdbuf();
     auto values = listOf<T>(content.str(), after);
     if (!values)
-        return tl::unexpected(path.string() + ": " + values.error());
+        return tl::unexpected(say("problem", {{"place", path.string()}, {"problem", values.error()}}));
     return values;
 }
 
@@ -124,11 +125,11 @@ std::vector<std::vector<std::optional<Vector3>>> atNodes(const field::Mesh& mesh
 
 }  // namespace
 
-tl::expected<port_field::CellAir, std::string> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
+tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
 {
     const auto time = lastTime(folder);
     if (!time)
-        return tl::unexpected(folder.string() + ": the run has written no result");
+        return tl::unexpected(say("result.none", {{"folder", folder.string()}}));
     const std::string inside = "internalField";
     const std::string wall = std::string("\n    ") + "wall\n";
     auto velocity = readList<Vector3>(*time / "U", inside);
@@ -144,10 +145,11 @@ tl::expected<port_field::CellAir, std::string> readResult(const std::filesystem:
     if (!shear)
         return tl::unexpected(shear.error());
     if (shear->size() != exports::wallFaces(mesh).size())
-        return tl::unexpected((*time / "wallShearStress").string() + ": has the walls of another shape or quality");
+        return tl::unexpected(
+            say("problem", {{"place", (*time / "wallShearStress").string()}, {"problem", say("run.other-walls")}}));
     port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), atNodes(mesh, *shear)};
-    if (const std::string problem = problemOf(mesh, cells); !problem.empty())
-        return tl::unexpected(time->string() + ": " + problem);
+    if (const auto problem = problemOf(mesh, cells))
+        return tl::unexpected(say("problem", {{"place", time->string()}, {"problem", *problem}}));
     return cells;
 }
 

@@ -38,31 +38,29 @@ std::string lastWords(const std::vector<std::string>& lines)
     return text;
 }
 
-std::string failure(int status, const std::string& program, const std::vector<std::string>& lines)
+Phrase failure(int status, const std::string& program, const std::vector<std::string>& lines)
 {
     const std::string words = lastWords(lines);
     const auto said = [&](const char* part) { return words.find(part) != std::string::npos; };
     if (said("No space left") || said("error writing"))
-        return "the disk is full: " + words;
+        return say("run.disk-full", {{"words", words}});
     if (said("sigFpe") || said("Floating point exception") || (WIFSIGNALED(status) && WTERMSIG(status) == SIGFPE))
-        return "the run has diverged (a number went out of all bounds); a coarser mesh or a smaller flow may hold:\n" +
-               words;
+        return say("run.diverged", {{"words", words}});
     if (WIFSIGNALED(status))
-        return program + " was ended from outside (signal " + std::to_string(WTERMSIG(status)) + ")";
-    return program + " ended with code " + std::to_string(WEXITSTATUS(status)) + ":\n" + words;
+        return say("run.killed", {{"program", program}, {"signal", count(WTERMSIG(status))}});
+    return say("run.ended", {{"program", program}, {"code", count(WEXITSTATUS(status))}, {"words", words}});
 }
 
-/// What a version that the programs tell means, or an empty text. Versions of this line of the package are a year and
+/// What a version that the programs tell means, or nothing. Versions of this line of the package are a year and
 /// a month; older ones do not know all that the case asks for.
-std::string problemOfVersion(const std::string& line)
+std::optional<Phrase> problemOfVersion(const std::string& line)
 {
     const auto version = line.starts_with("Build") ? numberAfter(line, "OPENFOAM=") : std::nullopt;
     constexpr double oldest = 1812;
     constexpr double newestOtherLine = 100;  // the package's other line counts from 1
     if (!version || *version >= oldest || *version < newestOtherLine)
-        return {};
-    return "the installed package openfoam is too old (" + std::to_string(static_cast<int>(*version)) +
-           "): Debian 12 has 1912, and 1812 is the least";
+        return std::nullopt;
+    return say("run.too-old", {{"version", std::to_string(static_cast<int>(*version))}});
 }
 
 /// Programs in a case's folder, one after the other, within one limit of time.
@@ -77,50 +75,49 @@ public:
     [[nodiscard]] bool canLog() const { return m_log.good(); }
     [[nodiscard]] const Progress& last() const { return m_last; }
 
-    /// What went wrong, or an empty text.
-    std::string run(const std::vector<std::string>& command, const char* package)
+    /// What went wrong, or nothing.
+    std::optional<Failure> run(const std::vector<std::string>& command, const char* package)
     {
         const std::string& program = command.front();
         m_lines.clear();
         Child child;
         const int problem = child.start(command, m_options.folder);
         if (problem == ENOENT)
-            return program + " is not installed: it is in the Debian package " + package;
+            return Failure{say("run.not-installed", {{"program", program}, {"package", package}})};
         if (problem != 0)
-            return program + " cannot be started: " + std::strerror(problem);
+            return Failure{say("run.not-started", {{"program", program}, {"why", std::strerror(problem)}})};
         while (const auto text = child.read()) {
             if (m_options.stop.stop_requested())
-                return kStopped;
+                return Failure{say("stopped"), true};
             if (std::chrono::steady_clock::now() > m_deadline)
-                return "ended after its time limit of " + std::to_string(m_options.limit.count()) + " s, at step " +
-                       std::to_string(m_last.step);
+                return Failure{say("run.time-limit", {{"seconds", count(m_options.limit.count())},
+                                                      {"step", count(m_last.step)}})};
             m_log << *text;
-            if (const std::string wrong = take(*text); !wrong.empty())
-                return wrong;
+            if (auto wrong = take(*text))
+                return Failure{std::move(*wrong)};
         }
         const int status = child.wait();
         if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
-            return failure(status, program, m_lines);
-        return {};
+            return Failure{failure(status, program, m_lines)};
+        return std::nullopt;
     }
     [[nodiscard]] std::string words() const { return lastWords(m_lines); }
 
 private:
-    std::string take(const std::string& text)
+    std::optional<Phrase> take(const std::string& text)
     {
         m_pending += text;
         for (auto end = m_pending.find('\n'); end != std::string::npos; end = m_pending.find('\n')) {
             const std::string line = m_pending.substr(0, end);
             m_pending.erase(0, end + 1);
-            if (const std::string old = problemOfVersion(line); !old.empty())
+            if (auto old = problemOfVersion(line))
                 return old;
             if (line.find_first_not_of(" \t") != std::string::npos)
                 m_lines.push_back(line);
             if (const auto step = m_reader.read(line)) {
                 m_last = *step;
                 if (!std::isfinite(step->velocity) || !std::isfinite(step->pressure))
-                    return "the run has diverged (its residuals are no numbers any more at step " +
-                           std::to_string(step->step) + "); a coarser mesh or a smaller flow may hold";
+                    return say("run.no-numbers", {{"step", count(step->step)}});
                 if (m_options.progress)
                     m_options.progress(m_last);
             }
@@ -128,7 +125,7 @@ private:
         constexpr std::size_t kept = 40;
         if (m_lines.size() > 2 * kept)
             m_lines.erase(m_lines.begin(), m_lines.end() - kept);
-        return {};
+        return std::nullopt;
     }
 
     const RunOptions& m_options;
@@ -162,14 +159,14 @@ std::optional<Progress> ProgressReader::read(const std::string& line)
     return std::nullopt;
 }
 
-tl::expected<Progress, std::string> run(const RunOptions& options)
+tl::expected<Progress, Failure> run(const RunOptions& options)
 {
     std::error_code missing;
     if (!std::filesystem::exists(options.folder / "system" / "controlDict", missing))
-        return tl::unexpected(options.folder.string() + ": is not the folder of a case");
+        return tl::unexpected(Failure{say("run.no-case", {{"folder", options.folder.string()}})});
     Runner runner(options);
     if (!runner.canLog())
-        return tl::unexpected((options.folder / "log").string() + ": cannot be written");
+        return tl::unexpected(Failure{say("file.unwritten", {{"file", (options.folder / "log").string()}})});
     const char* package = "openfoam";
     const auto& programs = options.programs;
     std::vector<std::pair<std::vector<std::string>, const char*>> commands;
@@ -183,12 +180,11 @@ tl::expected<Progress, std::string> run(const RunOptions& options)
         commands = {{{programs.solver}, package}};
     }
     for (const auto& [command, from] : commands) {
-        const std::string problem = runner.run(command, from);
-        if (!problem.empty())
-            return tl::unexpected(problem);
+        if (auto problem = runner.run(command, from))
+            return tl::unexpected(std::move(*problem));
     }
     if (runner.last().step == 0)
-        return tl::unexpected(programs.solver + " did nothing:\n" + runner.words());
+        return tl::unexpected(Failure{say("run.nothing", {{"program", programs.solver}, {"words", runner.words()}})});
     return runner.last();
 }
 

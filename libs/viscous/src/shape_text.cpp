@@ -87,28 +87,30 @@ json recordOf(const port_field::PortShape& shape)
     return {{"sections", sections}, {"obstacles", obstacles}, {"air_from_valve", shape.airFromValve}};
 }
 
-tl::expected<port_field::PortShape, std::string> shapeOf(const json& record)
+tl::expected<port_field::PortShape, Phrase> shapeOf(const json& record)
 {
-    const auto wrong = [](const std::string& what) { return tl::unexpected("shape: " + what); };
+    const auto wrong = [](const Phrase& what) {
+        return tl::unexpected(say("problem", {{"place", "shape"}, {"problem", what}}));
+    };
     const bool whole = record.is_object() && record.contains("sections") && record["sections"].is_array() &&
                        record.contains("obstacles") && record["obstacles"].is_array() &&
                        record.contains("air_from_valve") && record["air_from_valve"].is_boolean();
     if (!whole)
-        return wrong("sections, obstacles and air_from_valve are wanted");
+        return wrong(say("shape.keys"));
     port_field::PortShape shape;
     shape.airFromValve = record["air_from_valve"].get<bool>();
     constexpr std::size_t most = 400;
     if (record["sections"].size() < 2 || record["sections"].size() > most || record["obstacles"].size() > most)
-        return wrong("2 to 400 sections are wanted");
+        return wrong(say("shape.sections", {{"most", count(most)}}));
     for (const json& item : record["sections"]) {
         const auto s = numbers(item, "s", 1, 1);
         const auto pose = numbers(item, "pose", 5, 5);
         auto section = sectionOf(item);
-        const std::string name = "section " + std::to_string(shape.sections.size() + 1);
+        const Number number = count(shape.sections.size() + 1);
         if (s.empty() || pose.empty() || !section)
-            return wrong(name + " cannot be read");
+            return wrong(say("shape.section-unread", {{"number", number}}));
         if (!shape.sections.empty() && s[0] <= shape.sections.back().s.si())
-            return wrong(name + " does not lie behind the one before it");
+            return wrong(say("shape.section-order", {{"number", number}}));
         shape.sections.push_back({Length::fromSi(s[0]),
                                   {Length::fromSi(pose[0]), Length::fromSi(pose[1]), Length::fromSi(pose[2]),
                                    Angle::fromSi(pose[3]), Angle::fromSi(pose[4])},
@@ -117,11 +119,11 @@ tl::expected<port_field::PortShape, std::string> shapeOf(const json& record)
     for (const json& item : record["obstacles"]) {
         auto& obstacle = shape.obstacles.emplace_back();
         if (!item.is_array() || item.empty() || item.size() > most)
-            return wrong("an obstacle cannot be read");
+            return wrong(say("shape.obstacle-unread"));
         for (const json& hanging : item) {
             const auto n = numbers(hanging, "hanging", 4, 4);
             if (n.empty() || (!obstacle.empty() && n[0] <= obstacle.back().s.si()))
-                return wrong("an obstacle cannot be read");
+                return wrong(say("shape.obstacle-unread"));
             obstacle.push_back(
                 {Length::fromSi(n[0]), Length::fromSi(n[1]), Length::fromSi(n[2]), Length::fromSi(n[3])});
         }

@@ -10,6 +10,6 @@ namespace euryth::viscous {
 
 /// A shape as a record and back; or what is wrong with it. SI units.
 nlohmann::json recordOf(const port_field::PortShape& shape);
-tl::expected<port_field::PortShape, std::string> shapeOf(const nlohmann::json& record);
+tl::expected<port_field::PortShape, Phrase> shapeOf(const nlohmann::json& record);
 
 }  // namespace euryth::viscous

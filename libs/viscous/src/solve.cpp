@@ -54,20 +54,19 @@ double expectedSeconds(exports::Quality quality, int cores)
 
 namespace {
 
-tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, const Task& task,
+tl::expected<Solved, Failure> solveIn(const std::filesystem::path& folder, const Task& task,
                                           const std::function<void(const Progress&)>& progress,
                                           const std::stop_token& stop)
 {
     const auto begin = std::chrono::steady_clock::now();
     const auto port = port_field::virtualPort(task.shape, exports::finenessOf(task.quality));
     if (!port)
-        return tl::unexpected("missing: " + port.missing);
+        return tl::unexpected(Failure{say("missing", {{"what", port.missing}})});
     exports::CaseOptions how;
     how.cores = task.cores;
-    const std::string problem =
-        exports::writeCase(folder, exports::viscousCase(*port, task.at.flow, task.at.room, how));
-    if (!problem.empty())
-        return tl::unexpected(problem);
+    const auto written = exports::writeCase(folder, exports::viscousCase(*port, task.at.flow, task.at.room, how));
+    if (!written)
+        return tl::unexpected(Failure{written.error()});
     Solved solved{task.quality, task.cores, 0.0, {}, nullptr};
     RunOptions options;
     options.folder = folder;
@@ -85,7 +84,7 @@ tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, c
         return tl::unexpected(ended.error());
     auto cells = readResult(folder, port->mesh());
     if (!cells)
-        return tl::unexpected(cells.error());
+        return tl::unexpected(Failure{cells.error()});
     solved.air = std::make_shared<const port_field::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
     solved.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
     return solved;
@@ -93,16 +92,16 @@ tl::expected<Solved, std::string> solveIn(const std::filesystem::path& folder, c
 
 }  // namespace
 
-tl::expected<Solved, std::string> solve(const Task& task, const std::function<void(const Progress&)>& progress,
+tl::expected<Solved, Failure> solve(const Task& task, const std::function<void(const Progress&)>& progress,
                                         const std::stop_token& stop)
 {
     const RunFolder folder;
     if (folder.path().empty())
-        return tl::unexpected(std::string("no temporary folder can be made for the run"));
+        return tl::unexpected(Failure{say("run.no-folder")});
     try {
         return solveIn(folder.path(), task, progress, stop);
     } catch (const std::filesystem::filesystem_error& error) {
-        return tl::unexpected(std::string("the run's folder cannot be used: ") + error.what());
+        return tl::unexpected(Failure{say("run.bad-folder", {{"why", error.what()}})});
     }
 }
 

@@ -140,6 +140,30 @@ std::string textOf(const json& record, const char* key)
     return record.contains(key) && record[key].is_string() ? record[key].get<std::string>() : std::string();
 }
 
+port_field::FlowFrom flowFromOf(const std::string& word)
+{
+    using port_field::FlowFrom;
+    for (const FlowFrom from :
+         {FlowFrom::Typed, FlowFrom::Set, FlowFrom::Test, FlowFrom::Runner, FlowFrom::Reckoned}) {
+        if (word == port_field::key(from))
+            return from;
+    }
+    return FlowFrom::Unknown;  // runs kept before held a text of the window
+}
+
+/// What stood in files and their names while a variant was a text of the window.
+constexpr std::array<std::string_view, 3> kVariantsBefore{"as it is", "after the cuts", "as planned"};
+
+/// The word of a variant, new or old.
+std::optional<Variant> variantOf(const std::string& word)
+{
+    for (std::size_t i = 0; i < kVariantKeys.size(); ++i) {
+        if (word == kVariantKeys[i] || word == kVariantsBefore[i])
+            return static_cast<Variant>(i);
+    }
+    return std::nullopt;
+}
+
 std::optional<port_field::PortAir> airOf(const json& record)
 {
     const auto flow = numberOf(record, "flow_m3_s", 1e-9, 100.0);
@@ -149,7 +173,7 @@ std::optional<port_field::PortAir> airOf(const json& record)
     if (!flow || !temperature || !pressure || !humidity)
         return std::nullopt;
     return port_field::PortAir{
-        VolumeFlow::fromSi(*flow), textOf(record, "flow_from"),
+        VolumeFlow::fromSi(*flow), flowFromOf(textOf(record, "flow_from")), textOf(record, "flow_set"),
         air::AirState{Temperature::fromSi(*temperature), AbsolutePressure::fromSi(*pressure), *humidity}};
 }
 
@@ -230,13 +254,14 @@ std::string packed(const StoredRun& run)
     json record{{"format", kFormat},
                 {"version", kVersion},
                 {"port", run.port},
-                {"variant", run.variant},
+                {"variant", kVariantKeys.at(static_cast<std::size_t>(run.variant))},
                 {"finished", run.finished},
                 {"quality", exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))},
                 {"cores", run.solved.cores},
                 {"seconds", run.solved.seconds},
                 {"flow_m3_s", air.at().flow.si()},
-                {"flow_from", air.at().from},
+                {"flow_from", port_field::key(air.at().from)},
+                {"flow_set", air.at().set},
                 {"temperature_k", air.at().room.temperature.si()},
                 {"pressure_pa", air.at().room.pressure.si()},
                 {"humidity", air.at().room.humidity},
@@ -256,44 +281,52 @@ std::string packed(const StoredRun& run)
     return squeezed({bytes.begin(), bytes.end()});
 }
 
-tl::expected<StoredRun, std::string> unpacked(std::string_view content)
+tl::expected<StoredRun, Phrase> unpacked(std::string_view content)
 {
-    const auto wrong = [](const std::string& what) { return tl::unexpected(what); };
+    const auto wrong = [](const Phrase& what) { return tl::unexpected(what); };
     const std::string bytes = unsqueezed(content);
     if (bytes.empty())
-        return wrong("is not compressed by gzip, or is cut off");
+        return wrong(say("run.no-gzip"));
     Shallow shallow;
     if (!json::sax_parse(bytes, &shallow, json::input_format_t::cbor))
-        return wrong("is not a viscous run of Euryth, or is broken");
+        return wrong(say("run.broken"));
     constexpr bool strict = true;
     constexpr bool exceptions = false;
     const json record = json::from_cbor(bytes, strict, exceptions);
     if (!record.is_object() || textOf(record, "format") != kFormat)
-        return wrong("is not a viscous run of Euryth");
+        return wrong(say("run.no-run"));
     if (numberOf(record, "version", 0, 1e6) != kVersion)
-        return wrong("was written by another version of Euryth: run it again");
+        return wrong(say("run.other-version"));
     const auto quality = qualityOf(textOf(record, "quality"));
     const auto at = airOf(record);
     const auto seconds = numberOf(record, "seconds", 0.0, 1e9);
     const auto cores = numberOf(record, "cores", 1.0, 1e6);
     if (!quality || !at || !seconds || !cores)
-        return wrong("quality, flow, room, seconds or cores are missing or out of all range");
+        return wrong(say("run.bad-head"));
     auto shape = record.contains("shape") ? shapeOf(record["shape"]) : shapeOf(json());
     if (!shape)
         return wrong(shape.error());
     auto mesh = port_field::meshOf(*shape, exports::finenessOf(*quality));
     if (!mesh)
-        return wrong("shape: " + mesh.missing);
+        return wrong(say("problem", {{"place", "shape"}, {"problem", mesh.missing}}));
     auto cells = cellsOf(record, *mesh);
     if (!cells)
-        return wrong("speeds, pressures, turbulence or shear are missing or are no numbers");
-    if (const std::string problem = problemOf(*mesh, *cells); !problem.empty())
-        return wrong(problem);
-    StoredRun run{textOf(record, "port"), textOf(record, "variant"), textOf(record, "finished"), {}};
+        return wrong(say("run.bad-fields"));
+    if (const auto problem = problemOf(*mesh, *cells))
+        return wrong(*problem);
+    const auto variant = variantOf(textOf(record, "variant"));
+    if (!variant)
+        return wrong(say("run.bad-variant"));
+    StoredRun run{textOf(record, "port"), *variant, textOf(record, "finished"), {}};
     run.solved = {*quality, static_cast<int>(*cores), *seconds, historyOf(record),
                   std::make_shared<const port_field::ViscousAir>(std::move(*shape), std::move(*mesh.value),
                                                                 std::move(*cells), *at)};
     return run;
+}
+
+Phrase nameOf(Variant variant)
+{
+    return say("variant." + std::string(kVariantKeys.at(static_cast<std::size_t>(variant))));
 }
 
 std::filesystem::path runFolder(const std::filesystem::path& job)
@@ -304,16 +337,21 @@ std::filesystem::path runFolder(const std::filesystem::path& job)
     return job.parent_path() / (name + ".runs");
 }
 
-std::string keep(const std::filesystem::path& folder, const StoredRun& run)
+tl::expected<void, Phrase> keep(const std::filesystem::path& folder, const StoredRun& run)
 {
     std::error_code problem;
     std::filesystem::create_directories(folder, problem);
     if (problem)
-        return folder.string() + ": cannot be made: " + problem.message();
+        return tl::unexpected(say("file.not-made", {{"file", folder.string()}, {"why", problem.message()}}));
     const std::string quality = exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality));
-    const auto path = folder / (fileName(run.port) + "-" + fileName(run.variant) + "-" + quality + kSuffix);
-    const auto saved = files::saveText(path, packed(run));
-    return saved ? std::string() : saved.error();
+    const auto place = static_cast<std::size_t>(run.variant);
+    const auto pathFor = [&](std::string_view variant) {
+        return folder / (fileName(run.port) + "-" + fileName(std::string(variant)) + "-" + quality + kSuffix);
+    };
+    auto saved = files::saveText(pathFor(kVariantKeys.at(place)), packed(run));
+    if (saved)
+        std::filesystem::remove(pathFor(kVariantsBefore.at(place)), problem);  // it would be the same run, older
+    return saved;
 }
 
 KeptRuns keptRuns(const std::filesystem::path& folder)
@@ -330,11 +368,11 @@ KeptRuns keptRuns(const std::filesystem::path& folder)
         std::ifstream in(path, std::ios::binary);
         std::ostringstream content;
         content << in.rdbuf();
-        auto run = in ? unpacked(content.view()) : tl::unexpected(std::string("cannot be opened"));
+        auto run = in ? unpacked(content.view()) : tl::unexpected(say("file.unopened"));
         if (run)
             kept.runs.push_back(std::move(*run));
         else
-            kept.troubles.push_back(path.filename().string() + ": " + run.error());
+            kept.troubles.push_back(say("problem", {{"place", path.filename().string()}, {"problem", run.error()}}));
     }
     return kept;
 }

@@ -395,7 +395,7 @@ TEST_CASE("in a straight duct the whole section goes sonic at once")
 {
     const field::Mesh mesh = field::meshOf(straight(std::vector<double>(6, 30.0)).sections, {6, 4, 12});
     CHECK(field::firstSonic(mesh, kRoom).shareOfSection > 0.99);
-    CHECK(field::firstSonic(mesh, kRoom, field::kPitotDistance).shareOfSection > 0.99);
+    CHECK(field::firstSonic(mesh, kRoom, air::kPitotDistance).shareOfSection > 0.99);
 }
 
 TEST_CASE("over which flows the short side holds: searched, and told")

@@ -42,8 +42,8 @@ public:
         PressureDifference bench;
         PressureDifference running;
         std::vector<Curve> curves;  ///< the port as it is first
-        std::string planMissing;    ///< why there is no curve of the plan, or of the other port
-        std::string otherMissing;
+        Phrase planMissing;    ///< why there is no curve of the plan, or of the other port
+        Phrase otherMissing;
     };
     /// Or the words for what is missing. Asks for what has changed since; until that has arrived these are the results
     /// from before, of the same ports, or none.

@@ -38,7 +38,7 @@ public:
 
     struct Answer {
         std::shared_ptr<const SolvedPort> solved;  ///< null where there is none
-        std::string missing;                       ///< why there is none
+        Phrase missing;                            ///< why there is none
     };
     /// The best answer that is there; nothing where there is none yet.
     [[nodiscard]] std::optional<Answer> find(const port_field::PortShape& shape) const;

@@ -13,6 +13,7 @@ class VirtualProbe : public QObject {
 
 public:
     VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent = nullptr);
+    [[nodiscard]] const Workspace& workspace() const { return m_workspace; }
     ~VirtualProbe() override;
 
     /// Fields are only worked out while somebody looks.
@@ -29,7 +30,7 @@ public:
         Known<port_field::PortShape> shape;
         std::shared_ptr<const SolvedPort> solved;   ///< what is shown; null until it is known
         std::optional<port_field::AirInPort> air;    ///< at the flow
-        std::string missing;                        ///< why there is nothing, and nothing is coming
+        Phrase missing;                             ///< why there is nothing, and nothing is coming
         std::shared_ptr<const SolvedPort> instant;  ///< the instant field, whatever is shown
         std::optional<port_field::AirInPort> instantAir;
         std::shared_ptr<const ViscousRuns::Result> viscous;  ///< the run of this shape; null where there is none

@@ -29,7 +29,7 @@ public:
 
     struct Wish {
         std::string port;     ///< its id
-        std::string variant;  ///< "as it is", or what is done to it
+        viscous::Variant variant = viscous::Variant::AsItIs;
         port_field::PortShape shape;
         port_field::PortAir at;
         exports::Quality quality = exports::Quality::Coarse;
@@ -76,7 +76,7 @@ public:
     /// All of a shape, the finest first.
     [[nodiscard]] std::vector<std::shared_ptr<const Result>> all(const port_field::PortShape& shape) const;
     /// One of the same port and variant, but of another shape, where there is none of this one.
-    [[nodiscard]] std::shared_ptr<const Result> stale(const std::string& port, const std::string& variant,
+    [[nodiscard]] std::shared_ptr<const Result> stale(const std::string& port, viscous::Variant variant,
                                                       const port_field::PortShape& shape) const;
     /// What could not be read or kept, one a line.
     [[nodiscard]] QString trouble() const { return m_trouble; }
@@ -91,7 +91,7 @@ signals:
 
 private:
     void next();
-    void ended(quint64 id, const tl::expected<viscous::Solved, std::string>& solved, double seconds);
+    void ended(quint64 id, const tl::expected<viscous::Solved, viscous::Failure>& solved, double seconds);
     void followFile();
     void keep(const std::shared_ptr<const Result>& result);
     void hold(const std::shared_ptr<const Result>& result);
@@ -113,10 +113,6 @@ private:
     QThreadPool m_files;
 };
 
-inline constexpr const char* kAsItIs = "as it is";
-inline constexpr const char* kAfterCuts = "after the cuts";
-inline constexpr const char* kAsPlanned = "as planned";
-
 /// What is to be run of a job.
 struct RunChoice {
     exports::Quality quality = exports::Quality::Coarse;
@@ -127,7 +123,7 @@ struct RunChoice {
 };
 struct Wishes {
     std::vector<ViscousRuns::Wish> runs;
-    std::vector<std::string> missing;  ///< what there is no run for, and why
+    std::vector<Phrase> missing;  ///< what there is no run for, and why
 };
 /// `air`: at which the chosen port is run; the others at their own (port_field::portAir()).
 Wishes wishesOf(const Workspace& workspace, const Known<port_field::PortAir>& air, const RunChoice& choice);

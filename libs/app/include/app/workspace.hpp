@@ -77,6 +77,8 @@ public:
 
     /// A quantity, place or sentence as it is shown now.
     [[nodiscard]] QString text(const Phrase& phrase) const;
+    /// Several with commas between them.
+    [[nodiscard]] QString text(const std::vector<Phrase>& phrases) const;
     [[nodiscard]] QString text(units::Kind kind, double si) const;
     [[nodiscard]] QString number(units::Kind kind, std::optional<double> si) const;
     /// The symbol of a kind's display unit.

@@ -21,7 +21,7 @@ void workOut(const job::Job& job, const job::Port& port, const PortAnalysis& ana
     result.traverse.value = probing::workOut(result.readings, section, job::netArea(station), verdictLimits(job.house),
                                              roomAir(job.bench), result.map ? &*result.map : nullptr);
     if (!result.traverse)
-        result.traverse.missing = "readings";
+        result.traverse.missing = say("missing.readings");
 }
 
 /// Ratios of local to mean speed before each wall sector at the probed stations.
@@ -55,7 +55,7 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAn
     if (set.depression && room)
         result.idealSpeed = air::idealSpeed(*room, *set.depression);
     if (!result.station) {
-        result.traverse.missing = "the station that was probed";
+        result.traverse.missing = say("missing.probed-station");
         return result;
     }
     workOut(job, port, analysis, result);

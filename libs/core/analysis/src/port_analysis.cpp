@@ -2,6 +2,7 @@
 #include "analysis/port_analysis.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "air/isentropic.hpp"
@@ -9,6 +10,7 @@
 #include "geometry/wall_contour.hpp"
 #include "analysis/judged_speeds.hpp"
 #include "planning/area_plan.hpp"
+#include "words/missing_list.hpp"
 
 namespace euryth::analysis {
 
@@ -16,18 +18,6 @@ namespace {
 
 using geometry::index;
 using geometry::kSectors;
-
-/// Names in a list: "bore, stroke and rod".
-std::string joined(const std::vector<std::string>& names)
-{
-    std::string text;
-    for (std::size_t i = 0; i < names.size(); ++i) {
-        if (i > 0)
-            text += i + 1 < names.size() ? ", " : " and ";
-        text += names[i];
-    }
-    return text;
-}
 
 std::vector<geometry::AreaAt> netAreas(const job::Port& port)
 {
@@ -73,17 +63,16 @@ Known<geometry::AreaCurve> areaCurve(const job::Job& job, const job::Port& port)
     const auto sums = branchSums(job, port);
     knots.insert(knots.end(), sums.begin(), sums.end());
     if (port.stations.empty() || knots.size() < 2)
-        return {std::nullopt, "at least two measured stations"};
+        return {std::nullopt, say("missing.two-stations")};
     return {geometry::AreaCurve(std::move(knots)), {}};
 }
 
 void placeInHead(const job::Port& port, PortAnalysis& analysis)
 {
-    const char* needs = "poses, or straight length, turn, short-side radius and height";
     analysis.sections = job::sectionsOf(port);
     analysis.poses = job::posesOf(port);
     if (analysis.poses.empty() || analysis.poses.size() < 3) {
-        analysis.floorRadius.missing = analysis.floorApex.missing = analysis.turnEnd.missing = needs;
+        analysis.floorRadius.missing = analysis.floorApex.missing = analysis.turnEnd.missing = say("missing.poses");
         return;
     }
     std::vector<geometry::SideCut> cuts;
@@ -93,7 +82,7 @@ void placeInHead(const job::Port& port, PortAnalysis& analysis)
         cuts.push_back(geometry::sideCut(analysis.poses[i], height));
         heights.push_back({port.stations[i].s, height});
     }
-    analysis.floorRadius = {geometry::floorRadius(analysis.poses, cuts), "a turn toward the deck"};
+    analysis.floorRadius = {geometry::floorRadius(analysis.poses, cuts), say("missing.turn")};
     analysis.floorApex = {geometry::floorApex(cuts), {}};
     const job::RunnerLayout& r = port.runner;
     if (r.straight && r.turn && port.shortSide.radius && port.shortSide.height) {
@@ -104,13 +93,13 @@ void placeInHead(const job::Port& port, PortAnalysis& analysis)
 
 void valveEnd(const job::Port& port, PortAnalysis& analysis)
 {
-    analysis.seat = {job::seatStack(port.valve), "valve diameter and every cut's angle and width"};
-    analysis.valve = {job::valveGeometry(port.valve), "valve, stem and the seat's cuts"};
+    analysis.seat = {job::seatStack(port.valve), say("missing.seat")};
+    analysis.valve = {job::valveGeometry(port.valve), say("missing.valve-geometry")};
     const auto throat = job::throatOf(port.valve);
     if (throat && port.valve.diameter)
         analysis.throatShare.value = geometry::throatShare(*throat, *port.valve.diameter);
     else
-        analysis.throatShare.missing = "throat (or seat cuts) and valve diameter";
+        analysis.throatShare.missing = say("missing.throat-share");
 }
 
 Known<Length> coreShift(const job::Port& port)
@@ -126,7 +115,7 @@ Known<Length> coreShift(const job::Port& port)
         ++count;
     }
     if (count == 0)
-        return {std::nullopt, "left and right walls of at least one station"};
+        return {std::nullopt, say("missing.side-walls")};
     return {Length::fromSi(sum / count), {}};
 }
 
@@ -182,20 +171,16 @@ Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
 {
     // Exhaust demand is blow-down, another sum than filling; it is not built, so it is not guessed.
     if (port.side == job::Side::Exhaust)
-        return {std::nullopt, "the sum for exhaust ports, which is not built yet"};
+        return {std::nullopt, say("missing.exhaust-sum")};
     const auto charge = chargeAir(job);
-    std::vector<std::string> missing;
-    const auto need = [&](bool known, const char* name) {
-        if (!known)
-            missing.emplace_back(name);
-    };
-    need(job.engine.bore.has_value(), "bore");
-    need(job.engine.stroke.has_value(), "stroke");
-    need(job.engine.rod.has_value(), "rod length");
-    need(job.engine.peakRpm.has_value(), "rpm of peak power");
-    need(charge.has_value(), "bench air (temperature, pressure, humidity)");
+    MissingList missing;
+    missing.need(job.engine.bore.has_value(), "missing.bore");
+    missing.need(job.engine.stroke.has_value(), "missing.stroke");
+    missing.need(job.engine.rod.has_value(), "missing.rod");
+    missing.need(job.engine.peakRpm.has_value(), "missing.peak-rpm");
+    missing.need(charge.has_value(), "missing.bench-air");
     if (!missing.empty())
-        return {std::nullopt, joined(missing)};
+        return {std::nullopt, missing.phrase()};
     return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
                              *job.engine.peakRpm,
                              job.house.limitingMach,
@@ -315,7 +300,7 @@ void planShapes(const job::Port& port, const cutting::CutProblem& problem, PortA
 void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
 {
     if (port.stations.size() < 2) {
-        analysis.cutProblem.missing = "at least two measured stations";
+        analysis.cutProblem.missing = say("missing.two-stations");
         return;
     }
     if (!analysis.areas) {
@@ -329,7 +314,7 @@ void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
     const bool anyProbe =
         std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
     if (!anyPlan && !anyProbe) {
-        analysis.cutProblem.missing = "a planned area or a probe set; for a suggested plan: " + analysis.demand.missing;
+        analysis.cutProblem.missing = say("missing.cut-plan", {{"demand", analysis.demand.missing}});
         return;
     }
     analysis.cut = cutting::planCuts(problem);
@@ -427,29 +412,48 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource sou
     return analysis;
 }
 
-std::string pointName(probing::GridPoint p)
+Phrase pointName(probing::GridPoint p)
 {
     constexpr double third = 1.0 / 3.0;
     const std::string up = p.v > third ? "roof" : p.v < -third ? "floor" : "";
     const std::string across = p.u > third ? "left" : p.u < -third ? "right" : "";
     if (up.empty() && across.empty())
-        return "middle";
-    return up + (up.empty() || across.empty() ? "" : " ") + across;
+        return say("point.middle");
+    return say("point." + up + (up.empty() || across.empty() ? "" : "-") + across);
 }
 
-std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
+std::optional<Place> placeAt(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
 {
     if (station == 0)
-        return port.isBranch() ? "branch" : "window";
+        return port.isBranch() ? Place::Branch : Place::Window;
     if (station == analysis.places.pinch)
-        return "pinch";
+        return Place::Pinch;
     if (station == analysis.places.shortSide)
-        return "short side";
+        return Place::ShortSide;
     if (station == analysis.places.bowl)
-        return "bowl";
+        return Place::Bowl;
     if (station + 1 < port.stations.size())
-        return "";
-    return analysis.splits ? "split" : "throat";
+        return std::nullopt;
+    return analysis.splits ? Place::Split : Place::Throat;
+}
+
+std::string_view key(Place place)
+{
+    constexpr std::array<std::string_view, 7> keys{"window", "branch", "pinch", "short-side", "bowl", "split", "throat"};
+    return keys.at(static_cast<std::size_t>(place));
+}
+
+Phrase stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
+{
+    const auto place = placeAt(analysis, port, station);
+    return place ? say("place." + std::string(key(*place))) : Phrase();
+}
+
+Phrase thePlace(const PortAnalysis& analysis, const job::Port& port, std::size_t station)
+{
+    const auto place = placeAt(analysis, port, station);
+    return place ? say("place.the." + std::string(key(*place)))
+                 : say("place.station", {{"number", count(station + 1)}});
 }
 
 }  // namespace euryth::analysis

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "survey_calls.hpp"
-
 #include <algorithm>
 #include <array>
 #include <cmath>
+
+#include "call_list.hpp"
 
 namespace euryth::calls {
 
@@ -21,64 +21,53 @@ constexpr Length kThroatDoubt = lengthFromMm(0.3);   // measured throat against 
 constexpr Length kStepLimit = lengthFromMm(0.5);     // at the window, per side
 constexpr Length kLengthDoubt = lengthFromMm(3.0);   // of the runner against its layout
 constexpr double kRadiusDoubt = 0.25;                // typed short-side radius against the floor line
+constexpr double kVolumeDoubt = 0.02;                // burette against sections
 constexpr double kInch = 25.4;
 
-class SurveyCaller {
+Phrase stationWord(std::size_t station) { return say("place.station", {{"number", count(station + 1)}}); }
+
+class SurveyCaller : CallList {
 public:
-    SurveyCaller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, std::vector<Call>& calls)
-        : m_job(job),
-          m_port(port),
-          m_analysis(analysis),
-          m_calls(calls)
-    {
-    }
+    SurveyCaller(const CallInputs& of, std::vector<Call>& calls) : CallList(calls, Stage::Survey), m_of(of) {}
 
     void all()
     {
-        for (std::size_t i = 0; i < m_port.stations.size(); ++i) {
+        if (!analysis().areas) {
+            Call& call = add("no-stations", Severity::Note);
+            call.title = say("call.no-stations.title");
+            call.text = say("call.no-stations.text", {{"missing", analysis().areas.missing}});
+        }
+        for (std::size_t i = 0; i < port().stations.size(); ++i) {
             sizes(i);
             walls(i);
         }
         coreShift();
         valveEnd();
-        steps("manifold", m_analysis.manifoldStep, m_port.side == job::Side::Intake ? "manifold" : "header");
-        steps("gasket", m_analysis.gasketStep, "gasket");
+        steps("manifold", analysis().manifoldStep,
+              port().side == job::Side::Intake ? "opening.manifold" : "opening.header");
+        steps("gasket", analysis().gasketStep, "opening.gasket");
         layout();
+        shortSideRadius();
+        volume();
+        unmeasuredWalls();
     }
 
 private:
-    Call& add(std::string key, Severity severity)
-    {
-        Call& call = m_calls.emplace_back();
-        call.key = std::move(key);
-        call.severity = severity;
-        call.stage = Stage::Survey;
-        return call;
-    }
-    Call& addAt(const std::string& kind, std::size_t station, Severity severity)
-    {
-        const Length s = m_port.stations[station].s;
-        Call& call = add(kind + ":" + std::to_string(std::lround(inMm(s))), severity);
-        call.s = s;
-        return call;
-    }
-    [[nodiscard]] static std::string stationWord(std::size_t station)
-    {
-        return "station " + std::to_string(station + 1);
-    }
+    [[nodiscard]] const job::Port& port() const { return m_of.port; }
+    [[nodiscard]] const analysis::PortAnalysis& analysis() const { return m_of.analysis; }
+    [[nodiscard]] Length at(std::size_t station) const { return port().stations[station].s; }
 
     /// What the two neighbours of a station let expect, by straight interpolation along the runner.
     template <class Read>
     [[nodiscard]] std::optional<Length> expected(std::size_t station, Read read) const
     {
-        if (station == 0 || station + 1 >= m_port.stations.size())
+        if (station == 0 || station + 1 >= port().stations.size())
             return std::nullopt;
         const std::optional<Length> before = read(station - 1);
         const std::optional<Length> after = read(station + 1);
         if (!before || !after)
             return std::nullopt;
-        const auto& st = m_port.stations;
-        const double share = (st[station].s - st[station - 1].s) / (st[station + 1].s - st[station - 1].s);
+        const double share = (at(station) - at(station - 1)) / (at(station + 1) - at(station - 1));
         return *before * (1.0 - share) + *after * share;
     }
 
@@ -89,21 +78,18 @@ private:
         return std::abs(ratio * kInch - 1.0) < kUnitSlip || std::abs(ratio / kInch - 1.0) < kUnitSlip;
     }
 
-    void otherUnit(std::size_t station, const std::string& what, Length value, Length wanted)
+    /// `what`: a measurement by its word in keys ("width", "wall roof"); `name`: in running text.
+    void otherUnit(std::size_t station, const std::string& what, const Phrase& name, Length value, Length wanted)
     {
-        Call& call = addAt("unit-" + what, station, Severity::Danger);
-        call.title << what << " " << value << " at " << stationWord(station) << ": wrong unit?";
-        const bool small = value < wanted;
-        call.text << "Its neighbours let expect about " << wanted << ". It looks like "
-                  << (small ? "an inch value typed as millimetres" : "millimetres typed as inches")
-                  << "; write the unit behind the number, as in 52mm or 1.42in.";
-        call.workings.push_back(Phrase() << "expected: straight line between the neighbours' " << what << " = "
-                                         << wanted);
+        Call& call = addAt("unit-" + what, at(station), Severity::Danger);
+        call.title = say("call.unit.title", {{"what", name}, {"value", value}, {"station", stationWord(station)}});
+        call.text = say(value < wanted ? "call.unit.text.inch" : "call.unit.text.mm", {{"wanted", wanted}});
+        call.workings.push_back(say("call.unit.working", {{"what", name}, {"wanted", wanted}}));
     }
 
     void sizes(std::size_t station)
     {
-        const auto box = [&](std::size_t i) { return geometry::boxOf(m_analysis.sections[i]); };
+        const auto box = [&](std::size_t i) { return geometry::boxOf(analysis().sections[i]); };
         struct Side {
             const char* name;
             Length geometry::Box::*member;
@@ -114,20 +100,19 @@ private:
             if (!wanted || *wanted <= Length{})
                 continue;
             const Length value = *read(station);
+            const Phrase name = say(std::string("size.") + side.name);
             if (looksLikeOtherUnit(value, *wanted)) {
-                otherUnit(station, side.name, value, *wanted);
+                otherUnit(station, side.name, name, value, *wanted);
                 continue;
             }
             const double off = value / *wanted - 1.0;
             // A neighbour that is wrong itself makes this one look wrong; the one that is farthest off is told.
             if (std::abs(off) < kStandsOut || worseNeighbour(station, read, std::abs(off)))
                 continue;
-            Call& call = addAt(std::string("outlier-") + side.name, station, Severity::Warning);
-            call.title << "The " << side.name << " at " << stationWord(station) << " stands out";
-            call.text << value << " where the neighbours let expect " << *wanted << " (" << Percent{off}
-                      << "). Measure it again, or accept it if the port is so.";
-            call.workings.push_back(Phrase() << "expected: straight line between the neighbours; doubted from "
-                                             << Percent{kStandsOut});
+            Call& call = addAt(std::string("outlier-") + side.name, at(station), Severity::Warning);
+            call.title = say("call.outlier.title", {{"what", name}, {"station", stationWord(station)}});
+            call.text = say("call.outlier.text", {{"value", value}, {"wanted", *wanted}, {"off", Percent{off}}});
+            call.workings.push_back(say("call.outlier.working", {{"limit", Percent{kStandsOut}}}));
         }
     }
 
@@ -144,134 +129,152 @@ private:
 
     void walls(std::size_t station)
     {
-        const auto casting = std::ranges::find(m_job.castings, m_port.casting, &job::Casting::id);
+        const auto casting = std::ranges::find(m_of.job.castings, port().casting, &job::Casting::id);
         for (const Sector s : geometry::kSectors) {
-            const auto read = [&](std::size_t i) { return m_port.stations[i].wall.at[index(s)]; };
+            const auto read = [&](std::size_t i) { return port().stations[i].wall.at[index(s)]; };
             const auto wall = read(station);
             if (!wall)
                 continue;
-            const std::string what = "wall " + std::string(name(s));
+            const std::string what = "wall " + std::string(key(s));
             const auto wanted = expected(station, read);
             if (wanted && *wanted > Length{} && *wall > Length{} && looksLikeOtherUnit(*wall, *wanted)) {
-                otherUnit(station, what, *wall, *wanted);
+                otherUnit(station, what, say("size.wall", {{"sector", nameOf(s)}}), *wall, *wanted);
                 continue;
             }
-            if (casting == m_job.castings.end() || !casting->thickness || *wall <= *casting->thickness)
+            if (casting == m_of.job.castings.end() || !casting->thickness || *wall <= *casting->thickness)
                 continue;
-            Call& call = addAt("thick-" + what, station, Severity::Warning);
+            Call& call = addAt("thick-" + what, at(station), Severity::Warning);
             call.sector = s;
-            call.title << "Wall " << *wall << " at " << stationWord(station) << ", " << std::string(name(s))
-                       << ", is thicker than the casting";
-            call.text << "The casting has " << *casting->thickness
-                      << " at most. The gauge may have read through to the far side of the water, or an echo twice.";
+            call.title = say("call.thick.title",
+                             {{"wall", *wall}, {"station", stationWord(station)}, {"sector", nameOf(s)}});
+            call.text = say("call.thick.text", {{"most", *casting->thickness}});
         }
     }
 
     void coreShift()
     {
-        if (!m_analysis.coreShift || abs(*m_analysis.coreShift) < kShiftLimit)
+        if (!analysis().coreShift || abs(*analysis().coreShift) < kShiftLimit)
             return;
-        const Length shift = *m_analysis.coreShift;
+        const Length shift = *analysis().coreShift;
+        const bool left = shift > Length{};
+        const auto side = [](bool toLeft) { return nameOf(toLeft ? Sector::Left : Sector::Right); };
         Call& call = add("core-shift", Severity::Note);
-        call.title << "Core shift: " << Length(abs(shift)) << " to the " << (shift > Length{} ? "left" : "right");
-        call.text << "The left and right walls say that the passage does not sit in the middle of its metal. ";
+        call.title = say("call.core-shift.title", {{"shift", Length(abs(shift))}, {"side", side(left)}});
+        call.text = say("call.core-shift.text");
         const bool corrects =
-            m_job.house.coreShift == job::CoreShift::CorrectExhaust && m_port.side == job::Side::Exhaust;
-        if (corrects) {
-            call.text << "The house corrects exhaust ports: take the difference off the thick side, the "
-                      << (shift > Length{} ? "right" : "left") << ", first.";
-        } else {
-            call.text << "The house leaves it and cuts less on the thin side; chasing it twists the port.";
-        }
-        call.text << " Some walls differ by design: accept that.";
-        call.workings.push_back(
-            Phrase("shift to the left = (right wall - left wall) / 2, mean of the stations where both "
-                   "were measured"));
+            m_of.job.house.coreShift == job::CoreShift::CorrectExhaust && port().side == job::Side::Exhaust;
+        call.text += corrects ? say("call.core-shift.correct", {{"thick", side(!left)}}) : say("call.core-shift.leave");
+        call.text += say("call.core-shift.design");
+        call.workings.push_back(say("call.core-shift.working"));
     }
 
     void valveEnd()
     {
-        const job::Valve& valve = m_port.valve;
+        const job::Valve& valve = port().valve;
         if (valve.runOut && *valve.runOut > kRunOutLimit) {
             Call& call = add("run-out", Severity::Warning);
-            call.title << "The seat runs out by " << *valve.runOut;
-            call.text << "More than " << kRunOutLimit << " wants a new cut before anything is measured from the seat.";
+            call.title = say("call.run-out.title", {{"runout", *valve.runOut}});
+            call.text = say("call.run-out.text", {{"limit", kRunOutLimit}});
         }
-        if (valve.throat && m_analysis.seat && abs(*valve.throat - m_analysis.seat->throat) > kThroatDoubt) {
+        if (valve.throat && analysis().seat && abs(*valve.throat - analysis().seat->throat) > kThroatDoubt) {
             Call& call = add("throat-stack", Severity::Warning);
-            call.title << "Throat and seat cuts do not agree";
-            call.text << "Measured " << *valve.throat << ", the cuts leave " << m_analysis.seat->throat
-                      << ". One of them is from another day, or a width was read wrongly.";
-            call.workings.push_back(
-                Phrase("each cut narrows the diameter by twice its width times the cosine of its angle"));
+            call.title = say("call.throat-stack.title");
+            call.text =
+                say("call.throat-stack.text", {{"measured", *valve.throat}, {"cuts", analysis().seat->throat}});
+            call.workings.push_back(say("call.throat-stack.working"));
         }
     }
 
-    void steps(const std::string& key, const std::optional<analysis::WindowStep>& step, const std::string& name)
+    void steps(const std::string& key, const std::optional<analysis::WindowStep>& step, const char* opening)
     {
         if (!step || step->greatest() < kStepLimit)
             return;
         struct Side {
-            const char* name;
+            Sector at;
             Length value;
         };
-        const std::array sides{Side{"left", step->left}, Side{"right", step->right}, Side{"roof", step->roof},
-                               Side{"floor", step->floor}};
+        const std::array sides{Side{Sector::Left, step->left}, Side{Sector::Right, step->right},
+                               Side{Sector::Roof, step->roof}, Side{Sector::Floor, step->floor}};
         const Side worst = *std::ranges::max_element(sides, {}, [](const Side& s) { return abs(s.value); });
         // Positive: the opening is inside the window's light.
         const bool openingInside = worst.value > Length{};
-        const bool airMeetsOpening = m_port.side == job::Side::Exhaust;
+        const bool airMeetsOpening = port().side == job::Side::Exhaust;
         const bool facesAir = openingInside == airMeetsOpening;
         Call& call = add("step-" + key, facesAir ? Severity::Warning : Severity::Note);
-        if (!m_port.stations.empty())
-            call.s = m_port.stations.front().s;
-        call.title << "A step of " << Length(abs(worst.value)) << " between window and " << name << ", " << worst.name;
-        call.text << (openingInside ? "The " + name + " stands in the window's light"
-                                    : "The window is smaller than the " + name)
-                  << (facesAir ? "; that lip faces the air. " : "; the air runs over it like a stair down. ")
-                  << "Match the smaller to the larger last, or move the one that is out of place.";
+        if (!port().stations.empty())
+            call.s = at(0);
+        call.title = say("call.step-window.title", {{"step", Length(abs(worst.value))},
+                                                    {"opening", say(opening)},
+                                                    {"side", nameOf(worst.at)}});
+        call.text = say("call.step-window.text", {{"opening", say(opening)},
+                                                  {"inside", openingInside ? "yes" : "no"},
+                                                  {"faces", facesAir ? "yes" : "no"}});
+        call.text += say("call.step-window.match");
     }
 
     void layout()
     {
-        if (m_analysis.turnEnd && m_port.runner.bowlDepth && !m_port.stations.empty()) {
-            const Length length = *m_analysis.turnEnd + *m_port.runner.bowlDepth;
-            const Length off = m_port.stations.back().s - length;
-            if (abs(off) > kLengthDoubt) {
-                Call& call = add("layout-length", Severity::Warning);
-                call.title << "The runner's layout and its stations differ by " << Length(abs(off));
-                call.text << "Straight, turn and bowl depth add up to " << Position{length}
-                          << ", the last station is at " << Position{m_port.stations.back().s} << ".";
-                call.workings.push_back(
-                    Phrase("length = straight + turn angle x (short-side radius + half the height where "
-                           "the turn begins) + bowl depth"));
-            }
-        }
-        if (!m_analysis.floorRadius || !m_port.shortSide.radius || m_analysis.splits)
+        if (!analysis().turnEnd || !port().runner.bowlDepth || port().stations.empty())
             return;
-        const Length found = m_analysis.floorRadius->radius;
-        const double off = found / *m_port.shortSide.radius - 1.0;
-        if (std::abs(off) < kRadiusDoubt)
+        const Length length = *analysis().turnEnd + *port().runner.bowlDepth;
+        const Length last = port().stations.back().s;
+        if (abs(last - length) <= kLengthDoubt)
             return;
-        Call& call = add("short-side-radius", Severity::Note);
-        call.s = m_port.stations[m_analysis.floorRadius->station].s;
-        call.title << "Short-side radius: typed " << *m_port.shortSide.radius << ", the floor line has " << found;
-        call.text << "The floor is known at the stations only; add stations in the turn, or gauge the radius again.";
-        call.workings.push_back(Phrase(
-            "length of the floor between two stations over the change of heading between them; the smallest is taken"));
+        Call& call = add("layout-length", Severity::Warning);
+        call.title = say("call.layout-length.title", {{"off", Length(abs(last - length))}});
+        call.text = say("call.layout-length.text", {{"length", Position{length}}, {"last", Position{last}}});
+        call.workings.push_back(say("call.layout-length.working"));
     }
 
-    const job::Job& m_job;
-    const job::Port& m_port;
-    const analysis::PortAnalysis& m_analysis;
-    std::vector<Call>& m_calls;
+    void shortSideRadius()
+    {
+        if (!analysis().floorRadius || !port().shortSide.radius || analysis().splits)
+            return;
+        const Length found = analysis().floorRadius->radius;
+        if (std::abs(found / *port().shortSide.radius - 1.0) < kRadiusDoubt)
+            return;
+        Call& call = add("short-side-radius", Severity::Note);
+        call.s = at(analysis().floorRadius->station);
+        call.title = say("call.short-side-radius.title", {{"typed", *port().shortSide.radius}, {"found", found}});
+        call.text = say("call.short-side-radius.text");
+        call.workings.push_back(say("call.short-side-radius.working"));
+    }
+
+    void volume()
+    {
+        if (!port().volume || !analysis().areas)
+            return;
+        const Volume computed = analysis().areas->volume();
+        const double difference = *port().volume / computed - 1.0;
+        if (std::abs(difference) < kVolumeDoubt)
+            return;
+        Call& call = add("volume", Severity::Warning);
+        call.title = say("call.volume.title", {{"difference", Percent{difference}}});
+        call.text = say("call.volume.text", {{"burette", *port().volume}, {"sections", computed}});
+        call.text += say(difference > 0 ? "call.volume.more" : "call.volume.less");
+        call.workings.push_back(say("call.volume.working", {{"from", Position{analysis().areas->start()}},
+                                                            {"to", Position{analysis().areas->end()}}}));
+    }
+
+    /// One call for all.
+    void unmeasuredWalls()
+    {
+        if (!analysis().cut)
+            return;
+        const auto unmeasured =
+            std::ranges::count(analysis().cut->keeps, cutting::Hold::Unmeasured, &cutting::Keep::hold);
+        if (unmeasured == 0)
+            return;
+        Call& call = add("walls-unmeasured", Severity::Note);
+        call.title = say("call.walls-unmeasured.title", {{"places", count(unmeasured)}});
+        call.text = say("call.walls-unmeasured.text");
+    }
+
+    const CallInputs& m_of;
 };
 
 }  // namespace
 
-void addSurveyCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, std::vector<Call>& calls)
-{
-    SurveyCaller(job, port, analysis, calls).all();
-}
+void addSurveyCalls(const CallInputs& of, std::vector<Call>& calls) { SurveyCaller(of, calls).all(); }
 
 }  // namespace euryth::calls

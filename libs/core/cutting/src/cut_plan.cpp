@@ -125,8 +125,10 @@ Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
         }
     }
     if (smallStation) {
-        why << "At " << Position{smallStation->s} << " the area is " << smallStation->netArea() << ", the plan wants "
-            << *smallStation->plan << " (" << Percent{greatestLack} << " more).";
+        why += say("cut.why.area", {{"place", Position{smallStation->s}},
+                                    {"area", smallStation->netArea()},
+                                    {"plan", *smallStation->plan},
+                                    {"lack", Percent{greatestLack}}});
     }
     const CutStation* fastStation = nullptr;
     Sector fastSector{};
@@ -142,25 +144,27 @@ Phrase reasonFor(const CutProblem& problem, const CutPlan& plan, const Cut& cut)
         }
     }
     if (fastStation) {
-        why << (why.empty() ? "" : " ") << "The air at the " << std::string(name(fastSector)) << " runs "
-            << Ratio{fastest} << " the mean at " << Position{fastStation->s} << ", by " << problem.speedsFrom << ".";
+        why += say("cut.why.fast", {{"sector", nameOf(fastSector)},
+                                    {"ratio", Ratio{fastest}},
+                                    {"place", Position{fastStation->s}},
+                                    {"speeds", problem.speedsFrom}});
     }
     if (why.empty())
-        why << "Blends the neighbouring cuts so that no lip is left.";
+        why += say("cut.why.blend");
     return why;
 }
 
-std::string_view toolFor(const CutProblem& problem, const Cut& cut)
+Phrase toolFor(const CutProblem& problem, const Cut& cut)
 {
     const auto& stations = problem.stations;
     const double place =
         (stations[cut.deepestStation].s - stations.front().s) / (stations.back().s - stations.front().s);
     constexpr double turn = 0.55;
     if (cut.face == Face::Floor && place > turn)
-        return "ball burr, then a cloth flap roll (a stiff roll leaves ridges)";
+        return say("cut.tool.ball");
     if (place > turn)
-        return "egg burr, then an 80 grit cartridge roll";
-    return "tapered cone burr, then an 80 grit cartridge roll";
+        return say("cut.tool.egg");
+    return say("cut.tool.cone");
 }
 
 /// Order of work within a port: lower comes first.
@@ -232,24 +236,19 @@ Phrase holdReason(const CutProblem& problem, std::size_t at, Sector sector, Hold
 {
     const CutStation& station = problem.stations[at];
     const std::size_t j = index(sector);
-    Phrase why;
     switch (hold) {
     case Hold::ThinWall:
-        why << "Hands off: wall " << *station.wall[j] << ", reserve " << station.reserve[j] << ", gauge error "
-            << problem.limits.gaugeError << " leave nothing to cut.";
-        break;
-    case Hold::Unmeasured: why << "Hands off until the wall is measured here."; break;
+        return say("keep.thin-wall", {{"wall", *station.wall[j]},
+                                      {"reserve", station.reserve[j]},
+                                      {"error", problem.limits.gaugeError}});
+    case Hold::Unmeasured: return say("keep.unmeasured");
     case Hold::DeadPlace:
-        why << "Leave it: the air here runs only " << Ratio{*station.speedRatio[j]} << " the mean by "
-            << problem.speedsFrom << ", more room would make it slower.";
-        break;
-    case Hold::Seat:
-        why << "Hands off: the throat is made by the seat cuts; bowl work stops at the line scribed below the seat.";
-        break;
-    case Hold::Gasket: why << "Hands off: the window is at the gasket's edge, beyond it nothing seals."; break;
+        return say("keep.dead", {{"ratio", Ratio{*station.speedRatio[j]}}, {"speeds", problem.speedsFrom}});
+    case Hold::Seat: return say("keep.seat");
+    case Hold::Gasket: return say("keep.gasket");
     case Hold::None: break;
     }
-    return why;
+    return {};
 }
 
 std::vector<Keep> findKeeps(const CutProblem& problem)
@@ -279,10 +278,15 @@ Face faceOf(Sector sector)
     }
 }
 
-std::string_view name(Face face)
+Phrase nameOf(Face face)
 {
-    constexpr std::array<std::string_view, 4> names{"floor", "roof", "right wall", "left wall"};
-    return names[static_cast<std::size_t>(face)];
+    switch (face) {
+    case Face::Floor: return say("face.floor");
+    case Face::Roof: return say("face.roof");
+    case Face::Right: return say("face.right");
+    case Face::Left: break;
+    }
+    return say("face.left");
 }
 
 bool CutPlan::makesWorse() const

@@ -10,6 +10,7 @@
 #include "geometry/monotone_cubic.hpp"
 #include "geometry/valve_end.hpp"
 #include "planning/compression.hpp"
+#include "words/missing_list.hpp"
 
 namespace euryth::engine {
 
@@ -133,20 +134,19 @@ void chooseOpening(const job::Port& port, const analysis::PortAnalysis& analysis
         for (const Measured& m : testPoints(*test))
             points.emplace_back(m.lift.si(), openingFor(model, m));
         model.opening = through(std::move(points));
-        model.areaFrom = "flow test " + test->id;
+        model.areaFrom = say("opening-from.test", {{"test", test->id}});
         return;
     }
     model.opening = reckonedOpening(*analysis.valve, model.cam.lift);
-    model.areaFrom = "valve opening and runner";
+    model.areaFrom = say("opening-from.geometry");
     if (const auto probed = probePoints(port); !probed.empty()) {
         model.opening = scaledTo(std::move(model.opening), model, probed);
-        model.areaFrom = "the bench's flow while probing";
+        model.areaFrom = say("opening-from.probing");
     } else {
-        model.assumed.emplace_back(
-            "discharge coefficient of the valve after Annand & Roe and Heywood, 0.9 at low lift to 0.6 (no flow test)");
+        model.assumed.push_back(say("assumed.coefficient"));
     }
     if (!port.valve.face || !port.valve.back)
-        model.assumed.emplace_back("usual face and back of the valve (not measured)");
+        model.assumed.push_back(say("assumed.valve-back"));
 }
 
 /// Puts runner and opening in series. The whole as one effective area is the flow that passes at a depression over what
@@ -165,16 +165,16 @@ void join(EngineModel& model, PressureDifference depression)
     };
 }
 
-double compressionOf(const job::Job& job, const job::Port& port, std::vector<std::string>& assumed)
+double compressionOf(const job::Job& job, const job::Port& port, std::vector<Phrase>& assumed)
 {
     const auto clearance = clearanceOf(job, port.cylinder);
     const auto ratio = clearance ? compressionWith(job.engine, clearance->whole) : std::nullopt;
     if (!ratio) {
-        assumed.emplace_back("compression ratio 10 (chamber, gasket, deck and piston are not all known)");
+        assumed.push_back(say("assumed.compression", {{"ratio", Number{kUsualCompression, 0}}}));
         return kUsualCompression;
     }
     if (!clearance->own)
-        assumed.emplace_back("the mean of the chambers measured (this cylinder's own is not)");
+        assumed.push_back(say("assumed.chamber"));
     return *ratio;
 }
 
@@ -243,33 +243,29 @@ std::vector<flow::FlowStation> runnerStations(const job::Port& port, const analy
 Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     if (port.side == job::Side::Exhaust)
-        return {std::nullopt, "the sum for exhaust ports, which is not built yet"};
+        return {std::nullopt, say("missing.exhaust-sum")};
     const job::Engine& e = job.engine;
     const auto room = analysis::roomAir(job.bench);
-    std::string missing;
-    const auto need = [&](bool known, const char* name) {
-        if (!known)
-            missing += (missing.empty() ? "" : ", ") + std::string(name);
-    };
-    need(e.bore.has_value(), "bore");
-    need(e.stroke.has_value(), "stroke");
-    need(e.rod.has_value(), "rod length");
+    MissingList missing;
+    missing.need(e.bore.has_value(), "missing.bore");
+    missing.need(e.stroke.has_value(), "missing.stroke");
+    missing.need(e.rod.has_value(), "missing.rod");
     const auto cam = camOf(e.intakeCam);
-    need(cam.has_value(), "intake cam (centreline, and duration and lift or a lift table)");
-    need(room.has_value(), "bench air (temperature, pressure, humidity)");
+    missing.need(cam.has_value(), "missing.intake-cam");
+    missing.need(room.has_value(), "missing.bench-air");
     EngineModel model;
     model.runner = runnerStations(port, analysis);
-    need(!model.runner.empty(), "at least two measured stations");
+    missing.need(!model.runner.empty(), "missing.two-stations");
     const job::FlowTest* test = job::countingTest(port);
-    need(test || analysis.valve, "a flow test, or valve, stem and the seat's cuts");
+    missing.need(test || analysis.valve, "missing.flow-or-valve");
     if (!missing.empty())
-        return {std::nullopt, missing};
+        return {std::nullopt, missing.phrase()};
     model.room = *room;
     model.charge = *analysis::chargeAir(job);
     model.roughness = roughness(job::finish(job.house, port.side));
     model.cam = *cam;
     if (planning::closes(model.cam) < angleFromDegrees(180.0))
-        return {std::nullopt, "an intake cam that closes after bottom dead centre"};
+        return {std::nullopt, say("missing.cam-closing")};
     model.cylinder = {{*e.bore, *e.stroke, *e.rod}, compressionOf(job, port, model.assumed), analysis::flowShare(job, port)};
     chooseOpening(port, analysis, model);
     join(model, test ? *test->depression : benchDepression(job));
@@ -290,7 +286,7 @@ EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysi
         };
     }
     join(model, bench);
-    model.areaFrom = "plan, after " + present.areaFrom;
+    model.areaFrom = say("opening-from.plan", {{"present", present.areaFrom}});
     return model;
 }
 

@@ -87,10 +87,10 @@ Known<PortFlows> portFlows(const job::Job& job, const job::Port& port)
         return {std::nullopt, model.missing};
     const auto top = topSpeed(job.engine);
     if (!top)
-        return {std::nullopt, "rpm of peak power"};
+        return {std::nullopt, say("missing.peak-rpm")};
     PortFlows flows = flowsOf(*model, benchDepression(job), *top);
     if (!std::ranges::all_of(flows.speeds, &planning::SpeedPoint::settled))
-        return {std::nullopt, kNoEnd};
+        return {std::nullopt, noEnd()};
     return {std::move(flows), {}};
 }
 

@@ -364,7 +364,7 @@ std::vector<std::uint32_t> lineAcross(const Mesh& mesh, Sector from)
     return line;
 }
 
-std::optional<std::string> problemOf(const Mesh& mesh)
+std::optional<Phrase> problemOf(const Mesh& mesh)
 {
     // At a corner the determinant is the triple product of the three edges that leave it.
     constexpr std::array<std::array<int, 4>, 8> corners{{{0, 1, 3, 4},
@@ -390,9 +390,7 @@ std::optional<std::string> problemOf(const Mesh& mesh)
             if (volume > 0.0)
                 continue;
             const std::size_t station = mesh.stationBefore[c / perLayer];
-            return "the port is folded between stations " + std::to_string(station + 1) + " and " +
-                   std::to_string(station + 2) +
-                   ": they lie too near to each other for their turn, or one of them is turned the wrong way";
+            return say("mesh.folded", {{"first", count(station + 1)}, {"second", count(station + 2)}});
         }
     }
     return std::nullopt;

@@ -26,10 +26,11 @@ void findSteps(Knots knots, const FindingLimits& limits, std::vector<Finding>& f
         const AreaAt& b = knots[i + 1];
         if (!isStep(a, b, limits))
             continue;
-        Phrase text;
-        text << "The area changes by " << Percent{changeOf(a, b)} << " (" << a.area << " to " << b.area << ") within "
-             << Length(b.s - a.s) << ".";
-        found.push_back({FindingKind::Step, b.s, changeOf(a, b), std::move(text)});
+        found.push_back({FindingKind::Step, b.s, changeOf(a, b),
+                         say("finding.step", {{"change", Percent{changeOf(a, b)}},
+                                              {"from", a.area},
+                                              {"to", b.area},
+                                              {"within", Length(b.s - a.s)}})});
     }
 }
 
@@ -57,10 +58,13 @@ void findSmallBigSmall(Knots knots, const FindingLimits& limits, std::vector<Fin
         const double excess = here / std::max(before, after) - 1.0;
         if (excess <= limits.smallBigSmall)
             continue;
-        Phrase text;
-        text << before << ", then " << here << " at " << Position{knots[i].s} << ", then " << after << ": "
-             << Percent{excess} << " over the larger side, allowed is " << Percent{limits.smallBigSmall} << ".";
-        found.push_back({FindingKind::SmallBigSmall, knots[i].s, excess, std::move(text)});
+        found.push_back({FindingKind::SmallBigSmall, knots[i].s, excess,
+                         say("finding.small-big-small", {{"before", before},
+                                                         {"here", here},
+                                                         {"place", Position{knots[i].s}},
+                                                         {"after", after},
+                                                         {"excess", Percent{excess}},
+                                                         {"allowed", Percent{limits.smallBigSmall}}})});
     }
 }
 
@@ -81,10 +85,11 @@ void findFastGrowth(Knots knots, AirDirection air, const FindingLimits& limits, 
         }
         if (worst && worst->magnitude >= angle.si())
             continue;
-        Phrase text;
-        text << "From " << Position{from.s} << " to " << Position{to.s} << " the passage opens like a cone of " << angle
-             << "; over about " << limits.fastGrowth << " the air may let go.";
-        worst = Finding{FindingKind::FastGrowth, to.s, angle.si(), std::move(text)};
+        worst = Finding{FindingKind::FastGrowth, to.s, angle.si(),
+                        say("finding.fast-growth", {{"from", Position{from.s}},
+                                                    {"to", Position{to.s}},
+                                                    {"angle", angle},
+                                                    {"limit", limits.fastGrowth}})};
     }
     flush();
 }
@@ -100,10 +105,8 @@ void findPinch(Knots knots, std::vector<Finding>& found)
     if (!pinch)
         return;
     const double narrowing = 1.0 - pinch->area / knots.front().area;
-    Phrase text;
-    text << pinch->area << " at " << Position{pinch->s} << ", the narrowest place with more area on both"
-         << " sides.";
-    found.push_back({FindingKind::Pinch, pinch->s, narrowing, std::move(text)});
+    found.push_back({FindingKind::Pinch, pinch->s, narrowing,
+                     say("finding.pinch", {{"area", pinch->area}, {"place", Position{pinch->s}}})});
 }
 
 }  // namespace

@@ -57,24 +57,24 @@ bool crosses(Point p, Point a, Point b)
 
 }  // namespace
 
-std::optional<std::string> problemOf(const Outline& outline)
+std::optional<Phrase> problemOf(const Outline& outline)
 {
     constexpr std::size_t fewest = 3;
     if (outline.points.size() < fewest)
-        return "must have at least 3 points, has " + std::to_string(outline.points.size());
+        return say("must.outline-points", {{"points", count(outline.points.size())}});
     constexpr double farthest = 10.0;  // m; the geometry library gives up on numbers that no port has
     if (!std::ranges::all_of(outline.points, [](const Point& p) {
             return std::abs(p.left) < farthest && std::abs(p.up) < farthest;  // false for what is no number
         }))
-        return "must have points within 10 m of its middle only";
+        return say("must.outline-near");
     const BoostPolygon polygon = toBoost(outline);
     if (bg::intersects(polygon))
-        return "must not cross itself; give the points in order round the wall";
+        return say("must.outline-cross");
     if (!(bg::area(polygon) > 0.0))
-        return "must enclose an area; its points lie on a line";
+        return say("must.outline-area");
     bg::validity_failure_type failure = bg::no_failure;
     if (!bg::is_valid(polygon, failure) && failure != bg::failure_duplicate_points)
-        return "must not touch itself or run back on itself; give the points in order round the wall";
+        return say("must.outline-touch");
     return std::nullopt;
 }
 

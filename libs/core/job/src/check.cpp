@@ -58,7 +58,7 @@ public:
         const std::size_t before = m_problems.size();
         number(f, *value);
         if (m_problems.size() > before && siOf(*value) == 0.0)
-            m_problems.back().text += "; leave it empty where it is not known";
+            m_problems.back().text = say("must.or-empty", {{"problem", m_problems.back().text}});
     }
     template <class T>
     void extra(const Field& f, const std::optional<T>& value)
@@ -74,8 +74,7 @@ public:
     {
         if (!(r.low > 0.0) || !(r.high <= 1.0) || !(r.low <= r.high))
             m_problems.push_back({m_path + std::string(key),
-                                  "must be two percentages, the lower one first, over 0 and "
-                                  "at most 100"});
+                                  say("must.share-range")});
     }
     template <class T>
     requires(!std::is_invocable_v<const T&, RangeCheck&>) void object(std::string_view key, const T& record)
@@ -105,7 +104,7 @@ public:
     void requiredText(std::string_view key, const std::string& value)
     {
         if (value.empty())
-            m_problems.push_back({m_path + std::string(key), "must not be empty"});
+            m_problems.push_back({m_path + std::string(key), say("must.not-empty")});
     }
     template <class... Ignored>
     void choice(const Ignored&...)
@@ -125,7 +124,7 @@ public:
     void word(std::string_view key, const std::array<std::string_view, N>& names, const std::string& value)
     {
         if (!value.empty() && std::ranges::find(names, value) == names.end())
-            m_problems.push_back({m_path + std::string(key), "is not one of the words that are known here"});
+            m_problems.push_back({m_path + std::string(key), say("must.known-word")});
     }
     template <class... Ignored>
     void flags(const Ignored&...)
@@ -169,7 +168,7 @@ void checkSectioned(const MeasuredSection& section, const std::string& here, std
     const auto compare = [&](std::string_view key, Length side, const std::optional<Length>& sum) {
         if (sum && abs(*sum - side) > rounding) {
             problems.push_back({here + "section/" + std::string(key),
-                                "must be the sum of the parts and the kerf, " + mmText(*sum) + "; is " + mmText(side)});
+                                say("must.sum-of-parts", {{"sum", mmText(*sum)}, {"value", mmText(side)}})});
         }
     };
     compare("width_mm", section.shape.width, section.sectioned.width());
@@ -183,7 +182,7 @@ bool tooMany(const std::vector<T>& items, std::size_t most, const std::string& p
     if (items.size() <= most)
         return false;
     problems.push_back(
-        {place, "must hold at most " + std::to_string(most) + " entries, holds " + std::to_string(items.size())});
+        {place, say("must.hold-at-most", {{"most", count(most)}, {"entries", count(items.size())}})});
     return true;
 }
 constexpr std::size_t kMostStations = 500;
@@ -224,11 +223,12 @@ void checkStations(const Port& port, const std::string& path, std::vector<Proble
         const Station& station = port.stations[i];
         const std::string here = path + "stations/" + std::to_string(i) + "/";
         if (i > 0 && station.s <= port.stations[i - 1].s) {
-            problems.push_back({here + "s_mm", "must be over " + mmText(port.stations[i - 1].s) +
-                                                   ", the station before it; is " + mmText(station.s)});
+            problems.push_back(
+                {here + "s_mm",
+                 say("must.over-station", {{"before", mmText(port.stations[i - 1].s)}, {"value", mmText(station.s)}})});
         }
         if (checkShape(station.section, here, problems) && netArea(station) <= Area{})
-            problems.push_back({here + "boss", "must leave some of the section open, but boss and stem fill it"});
+            problems.push_back({here + "boss", say("must.leave-open")});
     }
 }
 
@@ -236,9 +236,9 @@ void checkOpening(const Opening& opening, const std::string& path, std::vector<P
 {
     const auto shape = opening.shape();
     if (shape && !checkCorners(*shape).empty()) {
-        problems.push_back({path + "/radius_mm", "must be at most half the shorter side, " +
-                                                     mmText(std::min(shape->width, shape->height) / 2.0) + "; is " +
-                                                     mmText(*opening.radius)});
+        problems.push_back({path + "/radius_mm",
+                            say("must.half-side", {{"limit", mmText(std::min(shape->width, shape->height) / 2.0)},
+                                                   {"value", mmText(*opening.radius)}})});
     }
 }
 
@@ -246,10 +246,11 @@ void checkValve(const Valve& valve, const std::string& path, std::vector<Problem
 {
     const auto faces = seatFaces(valve);
     if (valve.diameter && !faces.empty() && !seatStack(valve))
-        problems.push_back({path + "/seat", "must leave an opening; the cuts are wider than the valve"});
+        problems.push_back({path + "/seat", say("must.leave-opening")});
     if (valve.throat && valve.stem && *valve.stem >= *valve.throat) {
-        problems.push_back({path + "/stem_mm", "must be under the throat's diameter, " + mmText(*valve.throat) +
-                                                   "; is " + mmText(*valve.stem)});
+        problems.push_back(
+            {path + "/stem_mm",
+             say("must.under-throat", {{"throat", mmText(*valve.throat)}, {"value", mmText(*valve.stem)}})});
     }
 }
 
@@ -262,15 +263,15 @@ void checkBranch(const Job& job, std::size_t index, const std::string& path, std
         --parent;
     const Port& common = job.ports[parent];
     if (common.isBranch() || common.id != branch.parent) {
-        problems.push_back({path + "id", "must follow its common runner '" + branch.parent + "'"});
+        problems.push_back({path + "id", say("must.follow-runner", {{"runner", branch.parent}})});
         return;
     }
     if (branchName(branch).empty() || branchName(branch).find('/') != std::string::npos)
-        problems.push_back({path + "id", "must be a name without /"});
+        problems.push_back({path + "id", say("must.name-without-slash")});
     if (!branch.stations.empty() && !common.stations.empty() && branch.stations.front().s < common.stations.back().s) {
         problems.push_back({path + "stations/0/s_mm",
-                            "must count on from the common runner, whose last station is at " +
-                                mmText(common.stations.back().s) + "; is " + mmText(branch.stations.front().s)});
+                            say("must.count-on", {{"last", mmText(common.stations.back().s)},
+                                                  {"value", mmText(branch.stations.front().s)}})});
     }
 }
 
@@ -284,14 +285,12 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
         const std::string here = path + "probes/" + entryName(probe, i) + "/";
         tooMany(probe.readings, kMostReadings, here + "readings", problems);
         if (probe.id.empty())
-            problems.push_back({here + "id", "must not be empty"});
+            problems.push_back({here + "id", say("must.not-empty")});
         else if (!seen.insert(probe.id).second)
-            problems.push_back({here + "id", "must be used once; '" + probe.id + "' is taken by another set"});
+            problems.push_back({here + "id", say("must.once.set", {{"id", probe.id}})});
         if (probe.stationS && !stationNear(port, *probe.stationS)) {
             problems.push_back({here + "station_s_mm",
-                                "must be the distance of one of the port's stations, within 0.5 "
-                                "mm; is " +
-                                    mmText(*probe.stationS)});
+                                say("must.station", {{"value", mmText(*probe.stationS)}})});
         }
     }
 }
@@ -299,11 +298,11 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
 void checkHouse(const House& house, std::vector<Problem>& problems)
 {
     if (house.name.empty())
-        problems.push_back({"house/name", "must not be empty; leave it out for the usual rules"});
+        problems.push_back({"house/name", say("must.house-name")});
     if (house.deadRatio > house.slowRatio)
-        problems.push_back({"house/dead_ratio", "must not be over slow_ratio"});
+        problems.push_back({"house/dead_ratio", say("must.not-over", {{"other", "slow_ratio"}})});
     if (house.unrepairableLeastWall < house.leastWall)
-        problems.push_back({"house/unrepairable_least_wall_mm", "must not be under least_wall_mm"});
+        problems.push_back({"house/unrepairable_least_wall_mm", say("must.not-under", {{"other", "least_wall_mm"}})});
 }
 
 /// A lift table must rise in its angles, begin and end closed, and open in between.
@@ -315,17 +314,17 @@ void checkLifts(const CamLobe& cam, const std::string& path, std::vector<Problem
     const std::string here = path + "/lift_table";
     if (table.size() < 3) {
         problems.push_back(
-            {here, "must have three points or more: closed, open, closed; has " + std::to_string(table.size())});
+            {here, say("must.three-points", {{"points", count(table.size())}})});
         return;
     }
     for (std::size_t i = 1; i < table.size(); ++i) {
         if (table[i].crank <= table[i - 1].crank)
-            problems.push_back({here + "/" + std::to_string(i) + "/crank_deg", "must be over the one before it"});
+            problems.push_back({here + "/" + std::to_string(i) + "/crank_deg", say("must.over-before")});
     }
     if (table.front().lift > Length{} || table.back().lift > Length{})
-        problems.push_back({here, "must begin and end with a lift of 0"});
+        problems.push_back({here, say("must.closed-lift")});
     if (std::ranges::none_of(table, [](const LiftPoint& p) { return p.lift > Length{}; }))
-        problems.push_back({here, "must have a lift over 0 somewhere"});
+        problems.push_back({here, say("must.some-lift")});
 }
 
 void checkPlans(const Port& port, const std::string& path, std::vector<Problem>& problems)
@@ -335,10 +334,10 @@ void checkPlans(const Port& port, const std::string& path, std::vector<Problem>&
         const NamedPlan& plan = port.plans[i];
         const std::string here = path + "plans/" + std::to_string(i);
         if (!seen.insert(plan.name).second)
-            problems.push_back({here + "/name", "must be used once; '" + plan.name + "' is another plan's"});
+            problems.push_back({here + "/name", say("must.once.plan", {{"id", plan.name}})});
         for (std::size_t k = 1; k < plan.stations.size(); ++k) {
             if (plan.stations[k].s <= plan.stations[k - 1].s)
-                problems.push_back({here + "/stations/" + std::to_string(k) + "/s_mm", "must be over the one before"});
+                problems.push_back({here + "/stations/" + std::to_string(k) + "/s_mm", say("must.over-before")});
         }
     }
 }
@@ -348,8 +347,9 @@ void checkEngine(const Engine& engine, std::vector<Problem>& problems)
     checkLifts(engine.intakeCam, "engine/cam/intake", problems);
     checkLifts(engine.exhaustCam, "engine/cam/exhaust", problems);
     if (engine.rod && engine.stroke && *engine.rod <= *engine.stroke / 2.0) {
-        problems.push_back({"engine/rod_mm", "must be over half the stroke (" + mmText(*engine.stroke / 2.0) +
-                                                 "), is " + mmText(*engine.rod)});
+        problems.push_back(
+            {"engine/rod_mm",
+             say("must.over-half-stroke", {{"limit", mmText(*engine.stroke / 2.0)}, {"value", mmText(*engine.rod)}})});
     }
 }
 
@@ -375,17 +375,18 @@ std::vector<Problem> checkCorners(const geometry::RoundedRectangle& section)
     };
     const std::array rows{
         Row{{"roof", section.width, r.roofLeft, r.roofRight}, Sector::RoofLeft, Sector::RoofRight},
-        Row{{"right side", section.height, r.roofRight, r.floorRight}, Sector::RoofRight, Sector::FloorRight},
+        Row{{"right", section.height, r.roofRight, r.floorRight}, Sector::RoofRight, Sector::FloorRight},
         Row{{"floor", section.width, r.floorRight, r.floorLeft}, Sector::FloorRight, Sector::FloorLeft},
-        Row{{"left side", section.height, r.floorLeft, r.roofLeft}, Sector::FloorLeft, Sector::RoofLeft}};
+        Row{{"left", section.height, r.floorLeft, r.roofLeft}, Sector::FloorLeft, Sector::RoofLeft}};
     constexpr Length rounding = Length::fromSi(1e-9);  // a circle written in inches may miss by a few nanometres
     std::vector<Problem> problems;
     for (const auto& [side, first, second] : rows) {
         if (side.a + side.b <= side.length + rounding || side.length <= Length{})
             continue;
         problems.push_back({std::string(side.larger(keyOf(first), keyOf(second))),
-                            "must fit the " + std::string(side.name) + ": its two radii together may be at most " +
-                                mmText(side.length) + ", they are " + mmText(side.a + side.b)});
+                            say("must.radii-fit", {{"side", say("side." + std::string(side.name))},
+                                                   {"limit", mmText(side.length)},
+                                                   {"value", mmText(side.a + side.b)}})});
     }
     return problems;
 }
@@ -400,7 +401,7 @@ std::vector<Problem> check(const Job& job)
     std::set<std::string> castings;
     for (std::size_t i = 0; i < job.castings.size(); ++i) {
         if (!castings.insert(job.castings[i].id).second)
-            problems.push_back({"castings/" + entryName(job.castings[i], i) + "/id", "must be used once"});
+            problems.push_back({"castings/" + entryName(job.castings[i], i) + "/id", say("must.once")});
     }
     if (tooMany(job.ports, kMostPorts, "ports", problems))
         return problems;
@@ -409,12 +410,12 @@ std::vector<Problem> check(const Job& job)
         const Port& port = job.ports[i];
         const std::string path = portPath(port, i) + "/";
         if (!port.id.empty() && !seen.insert(port.id).second)
-            problems.push_back({path + "id", "must be used once; '" + port.id + "' is taken by another port"});
+            problems.push_back({path + "id", say("must.once.port", {{"id", port.id}})});
         if (port.isBranch())
             checkBranch(job, i, path, problems);
         if (!port.casting.empty() && !castings.contains(port.casting))
             problems.push_back(
-                {path + "casting", "must be the id of one of the job's castings; is '" + port.casting + "'"});
+                {path + "casting", say("must.casting", {{"value", port.casting}})});
         checkStations(port, path, problems);
         checkProbes(port, path, problems);
         checkPlans(port, path, problems);

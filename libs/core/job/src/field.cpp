@@ -52,7 +52,7 @@ std::string fileText(const Field& field, double si)
     return shortest(guess == 0.0 ? 0.0 : guess, [&](double back) { return toSi(field, back) == si; });
 }
 
-std::optional<std::string> rangeProblem(const Field& field, double si)
+std::optional<Phrase> rangeProblem(const Field& field, double si)
 {
     const Range& range = field.range;
     const auto withUnit = [&](double value) {
@@ -60,18 +60,17 @@ std::optional<std::string> rangeProblem(const Field& field, double si)
         return field.unit.symbol.empty() ? number : number + " " + std::string(field.unit.symbol);
     };
     if (!std::isfinite(si))
-        return "must be a finite number";
+        return say("must.finite");
     const std::string text = fileText(field, si);  // so that 2 mm, which is not quite 0.002 m, counts as 2
     const double value = parsed(text.data(), text.data() + text.size());
     if (range.lowExcluded ? value <= range.low : value < range.low) {
         // Nothing, or less than nothing, is no small value but a slip.
         const bool over = range.lowExcluded || (range.low > 0.0 && value <= 0.0);
-        const std::string limit = over ? "must be over " + shortestText(range.lowExcluded ? range.low : 0.0)
-                                       : "must be at least " + shortestText(range.low);
-        return limit + ", is " + withUnit(value);
+        const double limit = over && !range.lowExcluded ? 0.0 : range.low;
+        return say(over ? "must.over" : "must.at-least", {{"limit", shortestText(limit)}, {"value", withUnit(value)}});
     }
     if (value > range.high)
-        return "must be at most " + shortestText(range.high) + ", is " + withUnit(value);
+        return say("must.at-most", {{"limit", shortestText(range.high)}, {"value", withUnit(value)}});
     return std::nullopt;
 }
 

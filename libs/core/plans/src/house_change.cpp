@@ -47,28 +47,33 @@ Outcome outcomeOf(job::Job job, const job::Port& port, const job::House& house)
     return outcome;
 }
 
+/// What a rule does to a number of this port: `id` with {before} and {after}, or with ".same" where it stays; empty
+/// where one of them is not known.
 template <class T>
-Phrase change(const char* what, const std::optional<T>& before, const std::optional<T>& after, const char* same)
+Phrase change(const std::string& id, const std::optional<T>& before, const std::optional<T>& after)
 {
-    Phrase text;
     if (!before || !after)
-        return text;
-    if (*before == *after)
-        return text << same;
-    return text << what << " " << *before << " becomes " << *after;
+        return {};
+    return *before == *after ? say(id + ".same") : say(id, {{"before", *before}, {"after", *after}});
 }
 
-std::string word(std::string_view key) { return std::string(key); }
-
 template <std::size_t N, class Enum>
-Phrase choice(const std::array<std::string_view, N>& keys, Enum value)
+Phrase choice(const std::string& option, const std::array<std::string_view, N>& keys, Enum value)
 {
-    return Phrase(word(keys[static_cast<std::size_t>(value)]));
+    std::string key(keys[static_cast<std::size_t>(value)]);
+    std::ranges::replace(key, ' ', '-');
+    return say("option." + option + "." + key);
 }
 
 Phrase rangeText(const job::ShareRange& range)
 {
-    return Phrase() << Percent{range.low} << " to " << Percent{range.high};
+    return say("range", {{"low", Percent{range.low}}, {"high", Percent{range.high}}});
+}
+
+template <class T>
+Phrase value(const T& quantity)
+{
+    return say("value", {{"value", quantity}});
 }
 
 /// The opening of the valve with the house's seat angle, at a share of the greatest lift.
@@ -111,77 +116,63 @@ public:
 private:
     using Print = std::function<Phrase(const job::House&)>;
 
-    void rule(const char* name, const Print& print, const Phrase& effect, const char* why)
+    /// `id`: of the rule's name; with ".why" of the two sides of the dispute.
+    void rule(const std::string& id, const Print& print, const Phrase& effect)
+    {
+        add(say("rule." + id), print, effect, say("rule." + id + ".why"));
+    }
+    void add(const Phrase& name, const Print& print, const Phrase& effect, const Phrase& why)
     {
         const Phrase from = print(m_before.job.house);
         const Phrase to = print(m_after.job.house);
-        if (from == to)
-            return;
-        m_changes.push_back({name, from, to, effect, why});
+        if (from != to)
+            m_changes.push_back({name, from, to, effect, why});
     }
 
     void area()
     {
         rule(
-            "greatest gas speed",
-            [](const auto& h) {
-                return Phrase() << "Mach " << Number{h.limitingMach, 2};
-            },
-            change("wanted area", m_before.analysis.wantedArea, m_after.analysis.wantedArea, "the wanted area stays"),
-            "A lower limit asks for a bigger port: air for high revs, less speed in the middle. A higher one keeps it "
-            "small, and too small can be opened later.");
+            "mach", [](const auto& h) { return say("mach", {{"mach", Number{h.limitingMach, 2}}}); },
+            change("effect.wanted-area", m_before.analysis.wantedArea, m_after.analysis.wantedArea));
         rule(
-            "taper toward the window, each 100 mm", [](const auto& h) { return Phrase() << Percent{h.taperPer100mm}; },
-            change("planned volume", m_before.planned, m_after.planned, "the planned volume stays"),
-            "A taper speeds the air up toward the valve; a steady runner keeps what it has.");
+            "taper", [](const auto& h) { return value(Percent{h.taperPer100mm}); },
+            change("effect.planned-volume", m_before.planned, m_after.planned));
         rule(
-            "small-big-small tolerated", [](const auto& h) { return Phrase() << Percent{h.smallBigSmall}; },
-            change("findings along the runner", count(m_before), count(m_after), "the findings stay"),
-            "Every widening between two narrow places costs speed; a tight limit asks for a straighter port.");
+            "small-big-small", [](const auto& h) { return value(Percent{h.smallBigSmall}); },
+            change("effect.findings", bulges(m_before), bulges(m_after)));
     }
 
-    [[nodiscard]] static std::optional<Number> count(const Outcome& o)
+    [[nodiscard]] static std::optional<Number> bulges(const Outcome& o)
     {
-        const auto bulges =
-            std::ranges::count(o.analysis.findings, geometry::FindingKind::SmallBigSmall, &geometry::Finding::kind);
-        return Number{static_cast<double>(bulges), 0};
+        return count(
+            std::ranges::count(o.analysis.findings, geometry::FindingKind::SmallBigSmall, &geometry::Finding::kind));
     }
 
     void seat()
     {
         const job::Side side = m_port.side;
         rule(
-            "throat of the valve's diameter", [&](const auto& h) { return rangeText(job::throatRange(h, side)); },
-            change("throat", m_before.end.throat.throat.value, m_after.end.throat.throat.value, "the throat stays"),
-            "A wide throat flows at high lift; a narrow one keeps speed and a seat that lasts. Boosted builds stop "
-            "early, some exhausts go very wide behind a wide seat.");
+            "throat", [&](const auto& h) { return rangeText(job::throatRange(h, side)); },
+            change("effect.throat", m_before.end.throat.throat.value, m_after.end.throat.throat.value));
         Phrase angle;
         const auto lowBefore = openingWith(m_before, side, kLowLift);
         const auto lowAfter = openingWith(m_after, side, kLowLift);
         const auto highBefore = openingWith(m_before, side, kHighLift);
         const auto highAfter = openingWith(m_after, side, kHighLift);
         if (lowBefore && lowAfter && highBefore && highAfter) {
-            angle << "geometric opening at a fifth of the lift " << Percent{*lowAfter / *lowBefore - 1.0}
-                  << ", at half of it " << Percent{*highAfter / *highBefore - 1.0}
-                  << "; what a steeper seat gains above that is in the flow, not in the opening";
+            angle = say("effect.seat-angle", {{"low", Percent{*lowAfter / *lowBefore - 1.0}},
+                                              {"high", Percent{*highAfter / *highBefore - 1.0}}});
         }
+        rule("seat-angle", [](const auto& h) { return value(h.seatAngle); }, angle);
         rule(
-            "seat angle", [](const auto& h) { return Phrase() << h.seatAngle; }, angle,
-            "Steeper seats gain from mid lift up and give a little at the lowest lifts; flatter ones feed low lifts "
-            "and build metal into the turn.");
+            "seat-width", [&](const auto& h) { return value(job::seatWidth(h, side)); },
+            change("effect.seat-end", seatEnd(m_before), seatEnd(m_after)));
         rule(
-            "seat width", [&](const auto& h) { return Phrase() << job::seatWidth(h, side); },
-            change("the seat ends at", seatEnd(m_before), seatEnd(m_after), ""),
-            "Wide seats cool the valve and live long; narrow ones leave more opening.");
+            "scribe", [&](const auto& h) { return value(job::scribeBelow(h, side)); },
+            change("effect.scribe-depth", m_before.end.throat.scribeDepth.value, m_after.end.throat.scribeDepth.value));
         rule(
-            "scribed line below the seat", [&](const auto& h) { return Phrase() << job::scribeBelow(h, side); },
-            change("scribe depth", m_before.end.throat.scribeDepth.value, m_after.end.throat.scribeDepth.value,
-                   "the depth stays"),
-            "The bowl is cut up to the line and no further; a deeper line leaves more radius under the seat.");
-        rule(
-            "lifts that count", [](const auto& h) { return choice(job::kLiftWeightKeys, h.liftWeight); },
-            change("mean opening so weighed", weighted(m_before), weighted(m_after), ""),
-            "Some ignore the lowest lifts, others say that what is lost there never comes back.");
+            "lift-weight", [](const auto& h) { return choice("lift-weight", job::kLiftWeightKeys, h.liftWeight); },
+            change("effect.mean-opening", weighted(m_before), weighted(m_after)));
     }
 
     static constexpr double kLowLift = 0.2;
@@ -204,56 +195,39 @@ private:
     void turn()
     {
         rule(
-            "bowl of the valve's diameter", [&](const auto& h) { return rangeText(job::bowlRange(h, m_port.side)); },
-            change("bowl", m_before.end.turn.bowl.value, m_after.end.turn.bowl.value, "the bowl stays"),
-            "A low short side needs a big bowl to slow the air before it turns; a tall one works with a small bowl.");
+            "bowl", [&](const auto& h) { return rangeText(job::bowlRange(h, m_port.side)); },
+            change("effect.bowl", m_before.end.turn.bowl.value, m_after.end.turn.bowl.value));
     }
 
     void walls()
     {
-        const Phrase reach =
-            change("volume that the walls allow", m_before.reachable, m_after.reachable, "what the walls allow stays");
-        const char* why =
-            "A thin wall fails later, hot and under pressure; a thick one leaves speed and area in the "
-            "casting.";
-        rule(
-            "wall to leave", [](const auto& h) { return Phrase() << h.leastWall; }, reach, why);
-        rule(
-            "wall to leave where no weld reaches", [](const auto& h) { return Phrase() << h.unrepairableLeastWall; },
-            reach, why);
-        rule(
-            "gauge error", [](const auto& h) { return Phrase() << h.gaugeError; }, reach,
-            "What the gauge may be off is left on every wall beside the reserve.");
-        rule(
-            "greatest cut", [](const auto& h) { return Phrase() << h.greatestCut; }, reach,
-            "Light work keeps the port; deep cuts change it.");
-        Phrase missed;
+        const Phrase reach = change("effect.reachable", m_before.reachable, m_after.reachable);
+        rule("least-wall", [](const auto& h) { return value(h.leastWall); }, reach);
+        rule("unrepairable-wall", [](const auto& h) { return value(h.unrepairableLeastWall); }, reach);
+        rule("gauge-error", [](const auto& h) { return value(h.gaugeError); }, reach);
+        rule("greatest-cut", [](const auto& h) { return value(h.greatestCut); }, reach);
         const auto notMet = std::ranges::count_if(m_after.analysis.planned, [](const auto& p) { return p && !p->met; });
-        missed << Number{static_cast<double>(notMet), 0} << " stations where the walls do not give the plan";
         rule(
-            "thin walls", [](const auto& h) { return choice(job::kThinWallKeys, h.thinWall); }, missed,
-            "Some fill thin places first, others never trust a filling to stay; a weld needs a specialist and a far "
-            "side that he can reach.");
+            "thin-wall", [](const auto& h) { return choice("thin-wall", job::kThinWallKeys, h.thinWall); },
+            say("effect.not-met", {{"stations", count(notMet)}}));
         Phrase shift;
         if (m_after.analysis.coreShift)
-            shift << "here " << Length(abs(*m_after.analysis.coreShift)) << " off the middle of its metal";
+            shift = say("effect.core-shift", {{"shift", Length(abs(*m_after.analysis.coreShift))}});
         rule(
-            "core shift", [](const auto& h) { return choice(job::kCoreShiftKeys, h.coreShift); }, shift,
-            "Chasing a shifted core twists the port, so most leave it; some correct the exhaust.");
+            "core-shift", [](const auto& h) { return choice("core-shift", job::kCoreShiftKeys, h.coreShift); }, shift);
     }
 
     void speeds()
     {
-        const auto limits = [](const job::House& h) {
-            return Phrase() << "fast " << Ratio{h.fastRatio} << ", slow " << Ratio{h.slowRatio} << ", dead "
-                            << Ratio{h.deadRatio};
-        };
-        rule("limits of local speed", limits, {},
-             "Tight limits find more places to work on; wide ones keep to the worst.");
         rule(
-            "gain that cuts have to bring", [](const auto& h) { return Phrase() << Percent{h.leastGain}; }, {},
-            "Where cuts bring the areas nearer and the speeds farther from even, or the other way round, the gain has "
-            "to be worth it.");
+            "speed-limits",
+            [](const job::House& h) {
+                return say("speed-limits", {{"fast", Ratio{h.fastRatio}},
+                                            {"slow", Ratio{h.slowRatio}},
+                                            {"dead", Ratio{h.deadRatio}}});
+            },
+            {});
+        rule("least-gain", [](const auto& h) { return value(Percent{h.leastGain}); }, {});
     }
 
     [[nodiscard]] std::optional<PressureDifference> lossOf(const Outcome& o) const
@@ -269,16 +243,11 @@ private:
     {
         const job::Side side = m_port.side;
         rule(
-            "finish", [&](const auto& h) { return choice(job::kFinishKeys, job::finish(h, side)); },
-            change("loss along the runner on the bench", lossOf(m_before), lossOf(m_after), ""),
-            "A rough intake wall keeps fuel off it and costs a little air; an exhaust is finished finer. No mirror on "
-            "an intake.");
+            "finish", [&](const auto& h) { return choice("finish", job::kFinishKeys, job::finish(h, side)); },
+            change("effect.loss", lossOf(m_before), lossOf(m_after)));
         rule(
-            "valve job", [](const auto& h) { return choice(job::kValveJobKeys, h.valveJob); },
-            Phrase(m_after.job.house.valveJob == job::ValveJob::First
-                       ? "port to the finished seat, which is guarded by an old valve"
-                       : "stay off the line by the last pass, and blend after the seats are cut"),
-            "Seats first gives the bowl its line; port first means that a slip cannot spoil a new seat.");
+            "valve-job", [](const auto& h) { return choice("valve-job", job::kValveJobKeys, h.valveJob); },
+            say(m_after.job.house.valveJob == job::ValveJob::First ? "effect.valve-job-first" : "effect.valve-job-last"));
     }
 
     /// Rules of the other side differ too, and change nothing at this port.
@@ -286,15 +255,16 @@ private:
     {
         const bool intake = m_port.side == job::Side::Intake;
         const job::Side side = intake ? job::Side::Exhaust : job::Side::Intake;
-        const std::string name = intake ? "exhaust: " : "intake: ";
-        const Phrase none(intake ? "nothing at this intake port" : "nothing at this exhaust port");
-        const char* why = "It counts for the ports of the other side.";
-        const auto other = [&](const char* what, const Print& print) { rule((name + what).c_str(), print, none, why); };
-        other("throat of the valve's diameter", [&](const auto& h) { return rangeText(job::throatRange(h, side)); });
-        other("bowl of the valve's diameter", [&](const auto& h) { return rangeText(job::bowlRange(h, side)); });
-        other("seat width", [&](const auto& h) { return Phrase() << job::seatWidth(h, side); });
-        other("scribed line below the seat", [&](const auto& h) { return Phrase() << job::scribeBelow(h, side); });
-        other("finish", [&](const auto& h) { return choice(job::kFinishKeys, job::finish(h, side)); });
+        const Phrase none = say(intake ? "effect.none-intake" : "effect.none-exhaust");
+        const auto other = [&](const std::string& id, const Print& print) {
+            add(say(intake ? "rule.of-exhaust" : "rule.of-intake", {{"rule", say("rule." + id)}}), print, none,
+                say("rule.other-side.why"));
+        };
+        other("throat", [&](const auto& h) { return rangeText(job::throatRange(h, side)); });
+        other("bowl", [&](const auto& h) { return rangeText(job::bowlRange(h, side)); });
+        other("seat-width", [&](const auto& h) { return value(job::seatWidth(h, side)); });
+        other("scribe", [&](const auto& h) { return value(job::scribeBelow(h, side)); });
+        other("finish", [&](const auto& h) { return choice("finish", job::kFinishKeys, job::finish(h, side)); });
     }
 
     const job::Port& m_port;

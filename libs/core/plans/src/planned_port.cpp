@@ -114,7 +114,7 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
 {
     const bool any = std::ranges::any_of(analysis.planned, [](const auto& p) { return p.has_value(); });
     if (!any)
-        return {std::nullopt, "a planned area; for a suggested plan: " + analysis.demand.missing};
+        return {std::nullopt, say("missing.plan", {{"demand", analysis.demand.missing}})};
     PlannedPort result;
     result.port = port;
     result.port.probes.clear();
@@ -132,7 +132,6 @@ std::vector<PlanSummary> comparePlans(const job::Job& job, const job::Port& port
 {
     const auto model = engine::engineModel(job, port, analysis);
     PlanSummary asIs;
-    asIs.name = "as it is";
     areasOf(analysis, analysis, asIs);
     asIs.taken.reset();
     if (analysis.throatShare)

@@ -35,23 +35,21 @@ void fitSeat(const job::Port& port, ThroatPlan& plan)
     const Length inset = port.valve.edgeInset.value_or(Length{});
     auto stack = geometry::placeSeat(faces, *plan.valve, inset);
     if (!stack) {
-        plan.stack.missing = "the seat's cuts (angle and width of each)";
+        plan.stack.missing = say("missing.seat-cuts");
         return;
     }
     plan.lastCutNow = stack->cuts.back().face.width;
     const geometry::PlacedCut& seat = stack->cuts[stack->seat];
     if (*plan.throat >= seat.inner) {
-        plan.conflict << "A throat of " << *plan.throat << " is beyond the seat, which ends at " << seat.inner
-                      << ". The nearest that leaves the seat its width is under " << seat.inner << " ("
-                      << Percent{seat.inner / *plan.valve} << ").";
+        plan.conflict = say("conflict.throat-seat", {{"throat", *plan.throat},
+                                                     {"seat", seat.inner},
+                                                     {"share", Percent{seat.inner / *plan.valve}}});
         return;
     }
     const auto width = geometry::lastCutFor(*stack, *plan.throat);
     if (!width) {
         const geometry::PlacedCut& last = stack->cuts.back();
-        plan.conflict << "The last cut begins at " << last.outer << ", so it cannot reach a throat of " << *plan.throat
-                      << ". Make the cut before it narrower, or leave the last one out; the nearest with these cuts is "
-                      << "under " << last.outer << ".";
+        plan.conflict = say("conflict.last-cut", {{"cut", last.outer}, {"throat", *plan.throat}});
         return;
     }
     auto fitted = faces;
@@ -65,7 +63,7 @@ void scribe(const job::House& house, const job::Port& port, ThroatPlan& plan)
     if (port.valve.pilot)
         plan.scriberSetting.value = *plan.scribeRadius - *port.valve.pilot / 2.0;
     else
-        plan.scriberSetting.missing = "the pilot's diameter";
+        plan.scriberSetting.missing = say("missing.pilot");
     plan.scribeDepth.value = job::scribeBelow(house, port.side);
 }
 
@@ -74,7 +72,7 @@ ThroatPlan planThroat(const job::Job& job, const job::Port& port)
     ThroatPlan plan;
     plan.valve.value = port.planEnd.valve ? port.planEnd.valve : port.valve.diameter;
     if (!plan.valve) {
-        plan.valve.missing = "the valve's diameter";
+        plan.valve.missing = say("missing.valve");
         for (auto* known : {&plan.throat, &plan.scribeRadius, &plan.scribeDepth, &plan.scriberSetting, &plan.takesOver})
             known->missing = plan.valve.missing;
         plan.stack.missing = plan.valve.missing;
@@ -92,7 +90,7 @@ ThroatPlan planThroat(const job::Job& job, const job::Port& port)
              port.valve.face.value_or(plan.stack->cuts[plan.stack->seat].face.width + job::kUsualFaceBeyondSeat),
              port.valve.back.value_or(job::kUsualBack)});
     } else {
-        plan.takesOver.missing = "the stem and a seat that the throat fits";
+        plan.takesOver.missing = say("missing.stem-and-seat");
     }
     return plan;
 }
@@ -123,8 +121,7 @@ std::size_t turnBegins(const analysis::PortAnalysis& analysis)
 Known<TurnGeometry> turnGeometry(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     if (analysis.poses.size() < 3 || !analysis.places.shortSide)
-        return {std::nullopt,
-                "a runner whose turn is known (poses, or straight length, turn, short-side radius and height)"};
+        return {std::nullopt, say("missing.turn-known")};
     const std::size_t begin = turnBegins(analysis);
     const auto floorAt = [&](std::size_t i) {
         return Length::fromSi(
@@ -141,14 +138,14 @@ Known<TurnGeometry> turnGeometry(const job::Port& port, const analysis::PortAnal
 template <class T>
 Known<T> known(const std::optional<T>& value, const char* missing)
 {
-    return {value, value ? "" : missing};
+    return {value, value ? Phrase() : say(missing)};
 }
 
 void bowlAndSpeed(const job::House& house, const job::Port& port, Length valve, Length passage, TurnPlan& plan)
 {
     const Length stem = port.valve.stem.value_or(Length{});
     if (!plan.radiusNow || !plan.radius) {
-        plan.bowlForTurn.missing = plan.speedChange.missing = "the short-side radius as it is";
+        plan.bowlForTurn.missing = plan.speedChange.missing = say("missing.radius-now");
     } else {
         plan.innerRatioNow.value = planning::innerSpeedRatio(*plan.radiusNow, passage);
         plan.innerRatio.value = planning::innerSpeedRatio(*plan.radius, passage);
@@ -157,7 +154,7 @@ void bowlAndSpeed(const job::House& house, const job::Port& port, Length valve, 
             plan.bowlForTurn.value =
                 planning::bowlForArea(planning::turnAreaFor(now, *plan.innerRatioNow, *plan.innerRatio), stem);
         } else {
-            plan.bowlForTurn.missing = "the bowl's diameter as it is";
+            plan.bowlForTurn.missing = say("missing.bowl-now");
         }
     }
     const job::ShareRange& range = job::bowlRange(house, port.side);
@@ -177,13 +174,13 @@ void bowlAndSpeed(const job::House& house, const job::Port& port, Length valve, 
         const Area then = planning::bowlArea(*plan.bowl, stem);
         plan.speedChange.value = (*plan.innerRatio / *plan.innerRatioNow) * (now / then) - 1.0;
     } else if (plan.speedChange.missing.empty()) {
-        plan.speedChange.missing = "the bowl's diameter as it is";
+        plan.speedChange.missing = say("missing.bowl-now");
     }
 }
 
 void heightForBowl(const job::Port& port, const TurnGeometry& turn, TurnPlan& plan)
 {
-    plan.heightForBowl.missing = "bowl, short-side radius and turn as they are";
+    plan.heightForBowl.missing = say("missing.bowl-radius-turn");
     if (!plan.bowl || !plan.bowlNow || !plan.innerRatioNow)
         return;
     const Length stem = port.valve.stem.value_or(Length{});
@@ -192,7 +189,7 @@ void heightForBowl(const job::Port& port, const TurnGeometry& turn, TurnPlan& pl
     if (const auto radius = planning::radiusForRatio(ratio, turn.height))
         plan.heightForBowl.value = planning::heightForRadius(turn.drop, *radius);
     else
-        plan.heightForBowl.missing = "a bowl that is not so small that no short side would do";
+        plan.heightForBowl.missing = say("missing.bowl-not-so-small");
 }
 
 void radiusAndHeight(const TurnGeometry& turn, TurnPlan& plan)
@@ -205,9 +202,10 @@ void radiusAndHeight(const TurnGeometry& turn, TurnPlan& plan)
         plan.laidBack.value = planning::layBack(*plan.radiusNow, *plan.radius, turn.drop.to - turn.drop.from);
     constexpr Length gaugeOfRadii = lengthFromMm(0.5);
     if (plan.radius && plan.radiusThatFits && *plan.radius > *plan.radiusThatFits + gaugeOfRadii) {
-        plan.conflict << "A radius of " << *plan.radius << " does not fit under an apex of " << *plan.height
-                      << ": the nearest that does is " << *plan.radiusThatFits << ", or an apex of "
-                      << *plan.heightNeeded << ".";
+        plan.conflict = say("conflict.radius", {{"radius", *plan.radius},
+                                                {"apex", *plan.height},
+                                                {"fits", *plan.radiusThatFits},
+                                                {"needed", *plan.heightNeeded}});
     }
 }
 
@@ -215,14 +213,14 @@ TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::Po
 {
     TurnPlan plan;
     const job::PlannedEnd& wish = port.planEnd;
-    plan.radiusNow = known(port.shortSide.radius, "the short-side radius");
-    plan.heightNow = known(port.shortSide.height, "the short-side height");
-    plan.bowlNow = known(port.valve.bowl, "the bowl's diameter");
-    plan.radius = wish.shortRadius ? known(wish.shortRadius, "") : plan.radiusNow;
-    plan.height = wish.shortHeight ? known(wish.shortHeight, "") : plan.heightNow;
+    plan.radiusNow = known(port.shortSide.radius, "missing.short-radius");
+    plan.heightNow = known(port.shortSide.height, "missing.short-height");
+    plan.bowlNow = known(port.valve.bowl, "missing.bowl");
+    plan.radius = wish.shortRadius ? Known<Length>{wish.shortRadius, {}} : plan.radiusNow;
+    plan.height = wish.shortHeight ? Known<Length>{wish.shortHeight, {}} : plan.heightNow;
     const auto turn = turnGeometry(port, analysis);
     for (auto* length : {&plan.radiusThatFits, &plan.heightNeeded, &plan.heightForBowl})
-        length->missing = turn.missing.empty() ? "the short side's radius and height" : turn.missing;
+        length->missing = turn.missing.empty() ? say("missing.radius-and-height") : turn.missing;
     plan.laidBack.missing = plan.radiusThatFits.missing;
     plan.innerRatio.missing = plan.innerRatioNow.missing = plan.radiusThatFits.missing;
     plan.widthNow.missing = plan.width.missing = turn.missing;
@@ -232,7 +230,7 @@ TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::Po
         if (over < analysis.planned.size() && analysis.planned[over])
             plan.width.value = geometry::boxOf(analysis.planned[over]->section).width;
         else
-            plan.width.missing = "a planned area over the short side";
+            plan.width.missing = say("missing.plan-over-turn");
     }
     if (!throat.valve) {
         plan.bowl.missing = plan.bowlForTurn.missing = plan.speedChange.missing = throat.valve.missing;
@@ -243,7 +241,7 @@ TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::Po
         radiusAndHeight(*turn, plan);
         heightForBowl(port, *turn, plan);
     } else {
-        plan.bowl = wish.bowl ? known(wish.bowl, "") : plan.bowlNow;
+        plan.bowl = wish.bowl ? Known<Length>{wish.bowl, {}} : plan.bowlNow;
         plan.bowlForTurn.missing = plan.speedChange.missing = turn.missing;
         if (plan.bowl)
             plan.bowlShare = *plan.bowl / *throat.valve;
@@ -318,11 +316,11 @@ Known<ShroudPlan> planShrouding(const job::Job& job, const job::Port& port, cons
 {
     const job::Valve& valve = port.valve;
     if (!end.throat.valve || !valve.diameter || !job.engine.bore || !valve.boreEdge)
-        return {std::nullopt, "valve, bore and the valve's edge to the bore"};
+        return {std::nullopt, say("missing.shrouding")};
     const Length bigger = (*end.throat.valve - *valve.diameter) / 2.0;
     geometry::ValveInBore in{*end.throat.valve, *job.engine.bore, *valve.boreEdge - bigger, {}};
     if (in.edgeToBore < Length{} || in.valve + 2.0 * in.edgeToBore > in.bore)
-        return {std::nullopt, "a valve that lies inside the bore; with these numbers it does not"};
+        return {std::nullopt, say("missing.valve-in-bore")};
     if (valve.chamberWall && valve.chamberWallHeight && valve.chamberWallArc) {
         in.wall = geometry::ChamberWall{
             std::max(Length{}, *valve.chamberWall - bigger), *valve.chamberWallHeight, *valve.chamberWallArc, {}};
@@ -354,7 +352,7 @@ Known<Area> weightedOpening(const job::Job& job, job::Side side, const geometry:
 {
     const auto cam = engine::camOf(side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam);
     if (!cam)
-        return {std::nullopt, "the cam"};
+        return {std::nullopt, say("missing.cam")};
     // The opening at a few lifts; between them it is as smooth as the lift itself.
     constexpr int lifts = 40;
     std::vector<double> at;

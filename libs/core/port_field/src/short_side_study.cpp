@@ -76,7 +76,7 @@ LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis
 {
     field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
     field::block(mesh, shape.obstacles);
-    const field::LocalChoke first = field::firstSonic(mesh, room, field::kPitotDistance, stop);
+    const field::LocalChoke first = field::firstSonic(mesh, room, air::kPitotDistance, stop);
     LocalChoke choke;
     choke.flow = first.flow;
     choke.shareOfSection = first.shareOfSection;
@@ -107,7 +107,7 @@ ShortSideHolds shortSideHolds(const PortShape& shape, const air::AirState& room,
 {
     field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
     field::block(mesh, shape.obstacles);
-    field::CompressibleSolver solver(mesh, room, field::kPitotDistance);
+    field::CompressibleSolver solver(mesh, room, air::kPitotDistance);
     const double density = air::density(room).si();
     ShortSideHolds holds;
     const auto liftsOff = [&](double share) -> std::optional<bool> {
@@ -146,9 +146,9 @@ Known<geometry::LayoutNumbers> layoutOf(const job::Port& port, const analysis::P
         return {geometry::LayoutNumbers{*runner.straight, *runner.turn, *port.shortSide.radius, *port.shortSide.height},
                 {}};
     if (analysis.poses.size() < 3)
-        return {std::nullopt, "the stations' places in the head"};
+        return {std::nullopt, say("missing.places")};
     if (!analysis.floorRadius || !analysis.floorApex)
-        return {std::nullopt, "a short side: the heading never dips"};
+        return {std::nullopt, say("missing.short-side")};
     const auto& poses = analysis.poses;
     const Angle turn = poses.front().pitch - poses.back().pitch;
     constexpr double keeps = 0.02;
@@ -181,7 +181,7 @@ Known<std::vector<ShortSideVariant>> shortSideVariants(const job::Port& port, co
             turned.sections[i].pose = poses[i];
         for (const double lower : {0.0, 1.0, 2.0}) {
             if (stop.stop_requested())
-                return {std::nullopt, "stopped"};
+                return {std::nullopt, say("stopped")};
             ShortSideVariant variant;
             variant.radius = laidOut.shortSideRadius;
             variant.lower = lengthFromMm(lower);

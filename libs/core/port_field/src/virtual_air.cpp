@@ -2,6 +2,7 @@
 #include "port_field/virtual_air.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "air/isentropic.hpp"
@@ -27,13 +28,13 @@ std::optional<VolumeFlow> greatestTested(const job::Port& port)
 std::optional<PortAir> measuredFlow(const job::Job& job, const job::Port& port, const air::AirState& room)
 {
     if (const auto flow = greatestTested(port))
-        return PortAir{*flow, "the flow test's greatest flow", room};
+        return PortAir{*flow, FlowFrom::Test, {}, room};
     const auto parent =
         std::ranges::find_if(job.ports, [&](const job::Port& p) { return port.isBranch() && p.id == port.parent; });
     if (parent == job.ports.end())
         return std::nullopt;
     if (const auto flow = greatestTested(*parent))
-        return PortAir{*flow * analysis::flowShare(job, port), "this branch's share of the common runner's flow", room};
+        return PortAir{*flow * analysis::flowShare(job, port), FlowFrom::Runner, {}, room};
     return std::nullopt;
 }
 
@@ -41,7 +42,15 @@ geometry::Section outlineAt(const field::Slice& slice) { return geometry::Outlin
 
 }  // namespace
 
-std::string nameInSection(const geometry::Section& section, geometry::Point at)
+std::string_view key(FlowFrom from)
+{
+    constexpr std::array<std::string_view, 6> keys{"typed", "set", "test", "runner", "reckoned", "unknown"};
+    return keys.at(static_cast<std::size_t>(from));
+}
+
+Phrase PortAir::source() const { return say("flow-from." + std::string(key(from)), {{"set", set}}); }
+
+Phrase nameInSection(const geometry::Section& section, geometry::Point at)
 {
     const geometry::Box box = geometry::boxOf(section);
     return analysis::pointName(
@@ -53,16 +62,16 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const analysi
 {
     const air::AirState room = roomOrStandardAir(job.bench);
     if (wished)
-        return {PortAir{*wished, "typed", room}, {}};
+        return {PortAir{*wished, FlowFrom::Typed, {}, room}, {}};
     if (beside && beside->benchFlow)
-        return {PortAir{*beside->benchFlow, "the bench's flow at set " + beside->id, room}, {}};
+        return {PortAir{*beside->benchFlow, FlowFrom::Set, beside->id, room}, {}};
     if (auto air = measuredFlow(job, port, room))
         return {std::move(air), {}};
     if (const auto model = engine::engineModel(job, port, analysis))
         return {PortAir{engine::benchFlow(*model, model->cam.lift, engine::benchDepression(job)),
-                        "reckoned at full lift and the bench's depression", room},
+                        FlowFrom::Reckoned, {}, room},
                 {}};
-    return {std::nullopt, "a flow: no test, no probe set and no reckoned one gives it, so that it has to be typed"};
+    return {std::nullopt, say("missing.flow")};
 }
 
 FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
@@ -72,7 +81,7 @@ FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
     std::size_t node = mesh.firstInside * mesh.perLayer;
     for (std::size_t i = node; i < (mesh.lastInside + 1) * mesh.perLayer; ++i) {
         const double speed = port.field().velocities()[i].length();
-        if (port.fromWall()[i] >= field::kPitotDistance.si() && speed > most) {
+        if (port.fromWall()[i] >= air::kPitotDistance.si() && speed > most) {
             most = speed;
             node = i;
         }
@@ -89,11 +98,11 @@ FastestPlace fastestPlace(const VirtualPort& port, VolumeFlow flow)
             continue;
         most = *speeds[k];
         fastestLayer = mesh.firstInside + i;
-        fromWall = field::kPitotDistance;
+        fromWall = air::kPitotDistance;
         const auto& wall = mesh.nodes[fastestLayer * mesh.perLayer + mesh.wall[k]];
         const auto& inner = mesh.nodes[fastestLayer * mesh.perLayer + mesh.towardMiddle[mesh.wall[k]]];
         const field::Vector3 d{inner.x - wall.x, inner.y - wall.y, inner.z - wall.z};
-        const double step = field::kPitotDistance.si() / d.length();
+        const double step = air::kPitotDistance.si() / d.length();
         place = {wall.x + step * d.x, wall.y + step * d.y, wall.z + step * d.z};
     }
     FastestPlace fastest;
@@ -113,7 +122,7 @@ Speed slowPlaces(const VirtualPort& port, VolumeFlow flow)
     std::vector<double> speeds;
     for (std::size_t i = mesh.firstInside * mesh.perLayer; i < (mesh.lastInside + 1) * mesh.perLayer; ++i) {
         const double speed = port.field().velocities()[i].length();
-        if (port.fromWall()[i] >= field::kPitotDistance.si() && speed > 0.0)
+        if (port.fromWall()[i] >= air::kPitotDistance.si() && speed > 0.0)
             speeds.push_back(speed);
     }
     if (speeds.empty())
@@ -182,7 +191,7 @@ TipPlace keptInside(const VirtualPort& port, TipPlace tip)
         return geometry::Point{tip.at.left + (middle.left - tip.at.left) * share,
                                tip.at.up + (middle.up - tip.at.up) * share};
     };
-    const double wanted = std::min(field::kPitotDistance.si(), 0.9 * geometry::distanceToWall(outline, middle));
+    const double wanted = std::min(air::kPitotDistance.si(), 0.9 * geometry::distanceToWall(outline, middle));
     if (geometry::distanceToWall(outline, tip.at) >= wanted)
         return tip;
     double out = 0.0;

@@ -65,11 +65,9 @@ double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahed
 Known<PortShape> shapeOf(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     if (port.stations.size() < 2)
-        return {std::nullopt, "at least two measured stations"};
+        return {std::nullopt, say("missing.two-stations")};
     if (analysis.poses.size() != port.stations.size())
-        return {std::nullopt,
-                "the stations' places in the head (poses, or straight length, turn, short-side radius and "
-                "height)"};
+        return {std::nullopt, say("missing.places-in-head")};
     for (std::size_t i = 1; i < port.stations.size(); ++i) {
         const geometry::Pose& a = analysis.poses[i - 1];
         const geometry::Pose& b = analysis.poses[i];
@@ -77,10 +75,10 @@ Known<PortShape> shapeOf(const job::Port& port, const analysis::PortAnalysis& an
         const Length along = port.stations[i].s - port.stations[i - 1].s;
         // The straight way is never longer than the runner; poses are read to a few millimetres at best.
         if (apart > along * 2.0 + lengthFromMm(10.0)) {
-            return {std::nullopt, "places in the head that fit the distances along the runner: stations " +
-                                      std::to_string(i) + " and " + std::to_string(i + 1) + " are " +
-                                      std::to_string(std::lround(inMm(apart))) + " mm apart, " +
-                                      std::to_string(std::lround(inMm(along))) + " mm along the runner"};
+            return {std::nullopt, say("missing.fitting-places", {{"first", count(i)},
+                                                                 {"second", count(i + 1)},
+                                                                 {"apart", Position{apart}},
+                                                                 {"along", Position{along}}})};
         }
     }
     PortShape shape;
@@ -129,22 +127,22 @@ bool near(const field::Obstacle& a, const field::Obstacle& b)
 Phrase differenceOf(const PortShape& a, const PortShape& b)
 {
     if (a.airFromValve != b.airFromValve)
-        return Phrase("the way of the air");
+        return say("difference.way");
     if (a.sections.size() != b.sections.size())
-        return Phrase("the number of stations");
+        return say("difference.stations");
     for (std::size_t i = 0; i < a.sections.size(); ++i) {
         const auto& p = a.sections[i];
         const auto& q = b.sections[i];
         if (!near(p.s, q.s))
-            return Phrase() << "the place of the station at " << Position{q.s};
+            return say("difference.station", {{"place", Position{q.s}}});
         if (!near(p.section, q.section))
-            return Phrase() << "the section at " << Position{q.s};
+            return say("difference.section", {{"place", Position{q.s}}});
         if (!near(p.pose, q.pose))
-            return Phrase() << "the place in the head of the station at " << Position{q.s};
+            return say("difference.pose", {{"place", Position{q.s}}});
     }
     const bool sameMetal =
         std::ranges::equal(a.obstacles, b.obstacles, [](const auto& p, const auto& q) { return near(p, q); });
-    return sameMetal ? Phrase() : Phrase("boss or stem");
+    return sameMetal ? Phrase() : say("difference.metal");
 }
 
 VirtualPort::VirtualPort(PortShape shape, field::Field field)
@@ -163,7 +161,7 @@ VirtualPort::VirtualPort(PortShape shape, field::Field field)
     for (std::size_t layer = mesh().firstInside; layer <= mesh().lastInside; ++layer) {
         auto& speeds = m_alongWall.emplace_back();
         for (const std::uint32_t place : mesh().wall)
-            speeds.push_back(field::speedOffWall(m_field, layer, place, field::kPitotDistance));
+            speeds.push_back(field::speedOffWall(m_field, layer, place, air::kPitotDistance));
     }
 }
 
@@ -213,7 +211,7 @@ Known<field::Mesh> meshOf(const PortShape& shape, const field::Fineness& finenes
 {
     field::Mesh mesh = field::meshOf(shape.sections, fineness);
     if (const auto problem = field::problemOf(mesh))
-        return {std::nullopt, "a port that can be meshed; " + *problem};
+        return {std::nullopt, say("missing.meshable", {{"problem", *problem}})};
     field::block(mesh, shape.obstacles);
     return {std::move(mesh), {}};
 }

@@ -57,19 +57,18 @@ std::size_t openCount(const field::Mesh& mesh)
 
 }  // namespace
 
-std::string problemOf(const field::Mesh& mesh, const CellAir& cells)
+std::optional<Phrase> problemOf(const field::Mesh& mesh, const CellAir& cells)
 {
     const std::size_t open = openCount(mesh);
-    for (const std::size_t count : {cells.velocity.size(), cells.pressure.size(), cells.energy.size()}) {
-        if (count != open)
-            return "has " + std::to_string(count) + " cells, the port's mesh " + std::to_string(open) +
-                   "; it belongs to another shape or quality";
+    for (const std::size_t cellCount : {cells.velocity.size(), cells.pressure.size(), cells.energy.size()}) {
+        if (cellCount != open)
+            return say("run.other-cells", {{"cells", count(cellCount)}, {"mesh", count(open)}});
     }
     const std::size_t inside = mesh.lastInside - mesh.firstInside + 1;
     const bool fits = cells.wallShear.size() == inside && std::ranges::all_of(cells.wallShear, [&](const auto& layer) {
                           return layer.size() == mesh.wall.size();
                       });
-    return fits ? std::string() : "has walls of another mesh";
+    return fits ? std::nullopt : std::optional(say("run.other-walls"));
 }
 
 ViscousAir::ViscousAir(PortShape shape, field::Mesh mesh, CellAir cells, PortAir at)
@@ -294,7 +293,7 @@ Speed greatestDifference(const ViscousAir& viscous, const VirtualPort& other, Vo
     std::vector<double> sizes{1.0};
     constexpr std::size_t everyFew = 5;
     for (std::size_t i = mesh.firstInside * mesh.perLayer; i < (mesh.lastInside + 1) * mesh.perLayer; i += everyFew) {
-        if (port.fromWall()[i] < field::kPitotDistance.si())
+        if (port.fromWall()[i] < air::kPitotDistance.si())
             continue;
         if (const auto v = other.field().velocityAt(mesh.nodes[i], flow))
             sizes.push_back(std::abs(port.field().velocities()[i].length() * flow.si() - v->length()));

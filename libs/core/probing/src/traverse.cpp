@@ -10,11 +10,13 @@
 
 namespace euryth::probing {
 
-std::string_view name(Verdict verdict)
+std::string_view key(Verdict verdict)
 {
     constexpr std::array<std::string_view, 4> names{"fast", "even", "slow", "dead"};
     return names[static_cast<std::size_t>(verdict)];
 }
+
+Phrase nameOf(Verdict verdict) { return say("verdict." + std::string(key(verdict))); }
 
 Verdict verdictFor(double ratio, const VerdictLimits& limits)
 {

@@ -10,6 +10,7 @@
 #include "geometry/long_section.hpp"
 #include "job/job.hpp"
 #include "analysis/port_analysis.hpp"
+#include "units/units.hpp"
 
 namespace euryth::drawing {
 
@@ -32,7 +33,8 @@ struct LongSectionScene {
 };
 
 LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAnalysis& analysis,
-                                  std::optional<std::size_t> chosen, const job::Reading* tip);
+                                  std::optional<std::size_t> chosen, const job::Reading* tip,
+                                  const units::DisplayUnits& units = {});
 
 class LongSectionView {
 public:

@@ -6,6 +6,8 @@
 #include <string>
 #include <vector>
 
+#include <tl/expected.hpp>
+
 #include "port_field/virtual_port.hpp"
 
 namespace euryth::exports {
@@ -30,7 +32,8 @@ std::vector<CaseFile> potentialCase(const port_field::VirtualPort& port, VolumeF
 
 /// How fine the mesh of a viscous run is: about 7,000, 22,000 and 53,000 cells.
 enum class Quality { Coarse, Normal, Fine };
-inline constexpr std::array kQualityNames{"coarse", "normal", "fine"};
+inline constexpr std::array kQualityNames{"coarse", "normal", "fine"};  ///< as files and scripts write it
+Phrase nameOf(Quality quality);
 field::Fineness finenessOf(Quality quality);
 
 struct CaseOptions {
@@ -46,8 +49,7 @@ struct CaseOptions {
 std::vector<CaseFile> viscousCase(const port_field::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
                                   const CaseOptions& options = {});
 
-/// Writes the files into a folder, which is made; what is there already under other names stays. Returns what is wrong,
-/// or an empty text.
-std::string writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files);
+/// Writes the files into a folder, which is made; what is there already under other names stays. Or what is wrong.
+tl::expected<void, Phrase> writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files);
 
 }  // namespace euryth::exports

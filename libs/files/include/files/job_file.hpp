@@ -27,7 +27,7 @@ struct ReadError {
     Kind kind = Kind::Content;
     std::vector<job::Problem> problems;  ///< at least one; the place is a path in the file or a line and column
 
-    [[nodiscard]] std::string text() const;  ///< one problem a line, "place: text"
+    [[nodiscard]] std::vector<Phrase> lines() const;  ///< "place: problem"
 };
 
 /// Reads a job. Syntax, version, types, missing keys, ranges and everything job::check() knows are checked; a job
@@ -49,13 +49,13 @@ inline constexpr std::size_t kBackups = 8;
 
 /// Writes `text` so that the file is either the old one or the new one whole, whatever happens in between: a file
 /// beside it is written, flushed to disk and renamed over it. Returns what went wrong, or nothing.
-tl::expected<void, std::string> saveText(const std::filesystem::path& path, std::string_view text,
+tl::expected<void, Phrase> saveText(const std::filesystem::path& path, std::string_view text,
                                          const SaveHook& hook = {});
 
 /// The same, keeping the file as it was (if it differs) among the last `kBackups` in the folder of backups. A backup
 /// that cannot be made does not stop the saving; what went wrong with it is in `backupTrouble`.
-tl::expected<void, std::string> saveWithBackup(const std::filesystem::path& path, std::string_view text,
-                                               std::string& backupTrouble, const SaveHook& hook = {});
+tl::expected<void, Phrase> saveWithBackup(const std::filesystem::path& path, std::string_view text,
+                                               Phrase& backupTrouble, const SaveHook& hook = {});
 
 /// Where the older versions of a job lie: "NAME.backups" beside "NAME.euryth.json".
 std::filesystem::path backupFolder(const std::filesystem::path& job);

@@ -34,16 +34,16 @@ enum class StationColumn {
 };
 inline constexpr std::size_t kStationColumnCount = static_cast<std::size_t>(StationColumn::WallRoofLeft) + 1;
 /// "width", "wall floor-left": for headings and choices.
-std::string name(StationColumn column);
+Phrase nameOf(StationColumn column);
 
 /// What can not be read in a table.
 struct CellTrouble {
     std::size_t row = 0;     ///< from 0, as in the table
     std::size_t column = 0;  ///< from 0
-    std::string text;
+    Phrase text;
 
     /// "row 4, column C: ..."
-    [[nodiscard]] std::string place() const;
+    [[nodiscard]] Phrase phrase() const;
 };
 
 struct StationImport {

@@ -3,7 +3,7 @@
 
 #include "plans/valve_plan.hpp"
 #include "paper/sheet.hpp"
-#include "units/units.hpp"
+#include "units/format.hpp"
 
 namespace euryth::paper {
 
@@ -13,6 +13,8 @@ struct BenchPaper {
     const job::Port& port;
     const analysis::PortAnalysis& analysis;
     units::DisplayUnits units;  ///< of the numbers that are told; the drawings themselves are full size
+
+    [[nodiscard]] std::string words(const Phrase& phrase) const { return units::render(phrase, units); }
 };
 
 struct Parts {

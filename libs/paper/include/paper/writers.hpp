@@ -9,6 +9,7 @@
 #include <tl/expected.hpp>
 
 #include "paper/sheet.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::paper {
 
@@ -17,7 +18,7 @@ std::string pdfText(const std::vector<Sheet>& sheets);
 /// The sheets below each other; one user unit is a millimetre.
 std::string svgText(const std::vector<Sheet>& sheets);
 /// The sheets beside each other in millimetres, y up, a layer for each ink (dxflib, AC1015).
-tl::expected<std::string, std::string> dxfText(const std::vector<Sheet>& sheets);
+tl::expected<std::string, Phrase> dxfText(const std::vector<Sheet>& sheets);
 /// Cells with what would split them in quotes (RFC 4180).
 std::string csvText(const std::vector<std::vector<std::string>>& rows);
 

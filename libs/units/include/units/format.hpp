@@ -90,7 +90,10 @@ inline std::string format(Percent p, const DisplayUnits& units)
 }
 inline std::string format(Ratio r, const DisplayUnits& units) { return formatPlain(r.value, 2, units) + "x"; }
 
-/// A sentence of the core with its numbers in display units.
+/// The catalogue of the language in which things are shown.
+const words::Catalogue& catalogueOf(const DisplayUnits& units);
+
+/// What the core says, in that language with its numbers in display units; several sentences with a space between them.
 std::string render(const Phrase& phrase, const DisplayUnits& units);
 
 }  // namespace euryth::units

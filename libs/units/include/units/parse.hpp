@@ -9,13 +9,14 @@
 
 #include "units/format.hpp"
 #include "units/units.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::units {
 
 /// Why something typed cannot be read: where (byte offset into the text) and what would be right.
 struct InputError {
     std::size_t position = 0;
-    std::string message;
+    Phrase message;
 };
 
 /// Reads what people type into a field of `kind`; returns SI units.

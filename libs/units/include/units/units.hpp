@@ -4,6 +4,9 @@
 #include <span>
 #include <string_view>
 
+#include "words/catalogue.hpp"
+#include "words/phrase.hpp"
+
 namespace euryth::units {
 
 /// What a number on the screen measures. Lengths along the runner have a kind of their own because they are shown
@@ -38,10 +41,11 @@ struct Unit {
 /// The two sets of units a shop works in.
 enum class System { Metric, Inch };
 
-/// How numbers are shown to and read from a person: unit system and decimal mark.
+/// How things are told to and read from a person: unit system, decimal mark and language.
 struct DisplayUnits {
     System system = System::Metric;
     char decimalMark = '.';
+    const words::Catalogue* catalogue = nullptr;  ///< of the language; English where there is none
 
     friend bool operator==(const DisplayUnits&, const DisplayUnits&) = default;
 };
@@ -50,7 +54,7 @@ struct DisplayUnits {
 const Unit& unitFor(Kind kind, System system);
 
 /// What a person would call the kind ("a length"), for messages.
-std::string_view kindName(Kind kind);
+Phrase nameOf(Kind kind);
 
 /// A spelling that people type, with the unit it means.
 struct Spelling {

@@ -10,6 +10,8 @@
 
 #include <tl/expected.hpp>
 
+#include "words/phrase.hpp"
+
 namespace euryth::viscous {
 
 /// Where a run stands, from the solver's own lines.
@@ -46,12 +48,15 @@ struct RunOptions {
     std::stop_token stop;
 };
 
-/// What run() says when it has been told to stop.
-inline constexpr const char* kStopped = "stopped";
+/// Why a run has no result.
+struct Failure {
+    Phrase why;
+    bool stopped = false;  ///< it was told to
+};
 
 /// Runs the solver in a case's folder until it ends, and keeps what it says in `log` there. On several cores the case
 /// is split before and joined after it. What went wrong, in words: not installed, too old, not a case, ended by
 /// somebody, over its time, out of disk, diverged. A run that has been stopped leaves what it has written.
-tl::expected<Progress, std::string> run(const RunOptions& options);
+tl::expected<Progress, Failure> run(const RunOptions& options);
 
 }  // namespace euryth::viscous

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <filesystem>
 #include <string>
 #include <string_view>
@@ -10,10 +11,15 @@
 
 namespace euryth::viscous {
 
+/// What was done to a port before it was run.
+enum class Variant { AsItIs, AfterCuts, AsPlanned };
+inline constexpr std::array<std::string_view, 3> kVariantKeys{"as-it-is", "after-cuts", "as-planned"};
+Phrase nameOf(Variant variant);
+
 /// A run as it is kept beside the job.
 struct StoredRun {
     std::string port;      ///< its id
-    std::string variant;   ///< "as it is", or what was done to it
+    Variant variant = Variant::AsItIs;
     std::string finished;  ///< when, ISO 8601, UTC
     Solved solved;
 };
@@ -23,7 +29,7 @@ struct StoredRun {
 std::string packed(const StoredRun& run);
 /// And back; or what is wrong with it and where. Nothing is believed: sizes, ranges and the fit to the mesh are
 /// checked.
-tl::expected<StoredRun, std::string> unpacked(std::string_view content);
+tl::expected<StoredRun, Phrase> unpacked(std::string_view content);
 
 /// The two steps of the compression alone; `unsqueezed` of what is not gzip, or of more than a run can be, is empty.
 std::string squeezed(const std::string& text);
@@ -31,13 +37,13 @@ std::string unsqueezed(std::string_view content);
 
 /// Where the runs of a job lie: "NAME.runs" beside "NAME.euryth.json".
 std::filesystem::path runFolder(const std::filesystem::path& job);
-/// Keeps a run in a folder, which is made; one of the same port, variant and quality is replaced. Returns what went
-/// wrong, or an empty text.
-std::string keep(const std::filesystem::path& folder, const StoredRun& run);
+/// Keeps a run in a folder, which is made; one of the same port, variant and quality is replaced. Or what went
+/// wrong.
+tl::expected<void, Phrase> keep(const std::filesystem::path& folder, const StoredRun& run);
 
 struct KeptRuns {
     std::vector<StoredRun> runs;
-    std::vector<std::string> troubles;  ///< files that could not be read, with the reason
+    std::vector<Phrase> troubles;  ///< files that could not be read, with the reason
 };
 KeptRuns keptRuns(const std::filesystem::path& folder);
 

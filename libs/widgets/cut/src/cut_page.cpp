@@ -114,7 +114,7 @@ void CutPage::showCut(int row)
     const cutting::Cut& cut = plan->cuts[static_cast<std::size_t>(row)];
     m_why->setText(tr("<b>%1</b> %2 With a %3.")
                        .arg(QString::fromStdString(cut.id), m_context.workspace.text(cut.why).toHtmlEscaped(),
-                            QString::fromUtf8(cut.tool.data(), static_cast<qsizetype>(cut.tool.size()))));
+                            workspace.text(cut.tool)));
     if (m_list->hasFocus())
         m_context.workspace.chooseStation(cut.deepestStation);
 }
@@ -130,7 +130,7 @@ void CutPage::refresh()
     const auto& plan = workspace.analysis().cut;
     if (!plan) {
         m_effect->setText(
-            tr("No cut plan yet. Missing: %1.").arg(QString::fromStdString(workspace.analysis().cutProblem.missing)));
+            tr("No cut plan yet. Missing: %1.").arg(workspace.text(workspace.analysis().cutProblem.missing)));
         showCut(-1);
         return;
     }
@@ -141,7 +141,7 @@ void CutPage::refresh()
         if (cut.stations.size() > 1)
             range.prepend(workspace.number(Kind::Position, from) + QStringLiteral(" – "));
         const QStringList texts{QString::fromStdString(cut.id),
-                                QString::fromUtf8(cutting::name(cut.face).data()),
+                                workspace.text(nameOf(cut.face)),
                                 range,
                                 workspace.text(Kind::Length, cut.maxDepth.si()),
                                 workspace.text(Kind::SmallVolume, cut.volume.si()),

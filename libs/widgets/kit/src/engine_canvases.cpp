@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "kit/engine_canvases.hpp"
 
 #include <QPainter>
@@ -34,7 +35,7 @@ LineStyle thinOf(Who who)
     return who == Who::AsItIs ? LineStyle::NowThin : who == Who::Plan ? LineStyle::PlanThin : LineStyle::OtherThin;
 }
 
-void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResults& results, const std::string& missing)
+void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResults& results, const Phrase& missing)
 {
     for (auto& c : charts)
         c.missing = whyNone(results, missing);
@@ -49,13 +50,13 @@ void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& r
 
 }  // namespace
 
-QString whyNone(const app::EngineResults& results, const std::string& missing)
+QString whyNone(const app::EngineResults& results, const Phrase& missing)
 {
     if (results.isWorking())
         return Canvas::tr("Being worked out…");
     if (!results.failure().isEmpty())
         return Canvas::tr("Could not be worked out: %1").arg(results.failure());
-    return Canvas::tr("Not known yet. Missing: %1.").arg(QString::fromStdString(missing));
+    return Canvas::tr("Not known yet. Missing: %1.").arg(app::shown(missing));
 }
 
 QString curveName(const Curve& curve)

@@ -69,7 +69,7 @@ QString stationTitle(const app::Workspace& workspace)
     if (!station)
         return QObject::tr("No station");
     const QString name =
-        QString::fromStdString(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
+        workspace.text(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
     const QString place = workspace.text(units::Kind::Position, workspace.port()->stations[*station].s.si());
     return name.isEmpty() ? QObject::tr("Station %1, %2 from the window").arg(*station + 1).arg(place)
                           : QObject::tr("Station %1, %2, %3 from the window").arg(*station + 1).arg(name, place);

@@ -137,7 +137,8 @@ drawing::LongSectionScene LongSectionCanvas::scene() const
     const auto* probe = workspace().probeResult();
     if (probe && probe->station == workspace().station() && workspace().point())
         tip = &port->probes[probe->index].readings[*workspace().point()];
-    return drawing::longSectionScene(*port, workspace().analysis(), workspace().station(), tip);
+    return drawing::longSectionScene(*port, workspace().analysis(), workspace().station(), tip,
+                                     workspace().displayUnits());
 }
 
 void LongSectionCanvas::paintEvent(QPaintEvent*)
@@ -177,7 +178,7 @@ drawing::PeelScene PeelCanvas::scene() const
     scene.chosenStation = workspace().station();
     const auto& analysis = workspace().analysis();
     if (!analysis.cut) {
-        scene.missing = tr("No cut plan yet. Missing: %1.").arg(QString::fromStdString(analysis.cutProblem.missing));
+        scene.missing = tr("No cut plan yet. Missing: %1.").arg(workspace().text(analysis.cutProblem.missing));
         return scene;
     }
     const cutting::CutProblem& problem = *analysis.cutProblem;
@@ -198,7 +199,7 @@ drawing::PeelScene PeelCanvas::scene() const
         }
         scene.s.push_back(station.s.si());
         scene.cells.push_back(column);
-        scene.names.push_back(QString::fromStdString(analysis::stationName(analysis, *workspace().port(), i)));
+        scene.names.push_back(workspace().text(analysis::stationName(analysis, *workspace().port(), i)));
     }
     if (m_shows == drawing::PeelShows::CutDepth) {
         for (const cutting::Cut& cut : analysis.cut->cuts)
@@ -278,7 +279,7 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t ind
     painter.setBrush(Qt::NoBrush);
     const QRectF textBox = box.adjusted(100, 10, -6, -8);
     const QString place =
-        probe.station ? QString::fromStdString(analysis::stationName(workspace().analysis(), port, *probe.station))
+        probe.station ? workspace().text(analysis::stationName(workspace().analysis(), port, *probe.station))
                       : QString();
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(drawing::text::kNormal, true));

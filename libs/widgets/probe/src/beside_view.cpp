@@ -5,6 +5,7 @@
 #include <QStandardItemModel>
 #include <QTableView>
 
+#include "app/language.hpp"
 #include "drawing/section_view.hpp"
 #include "virtual_parts.hpp"
 
@@ -63,7 +64,7 @@ void fill(QStandardItemModel& model, const app::Workspace& w, const app::Virtual
             const auto& computed = pair.computed[i].speed;
             auto* first = item(QString::fromStdString(w.port()->probes[pair.probe].id), false);
             first->setData(QVariant::fromValue(pair.probe));
-            model.appendRow({first, item(QString::fromStdString(analysis::pointName(pair.computed[i].at)), false),
+            model.appendRow({first, item(w.text(analysis::pointName(pair.computed[i].at)), false),
                              item(w.number(Kind::Speed, measured ? std::optional(measured->si()) : std::nullopt)),
                              item(w.number(Kind::Speed, computed ? std::optional(computed->si()) : std::nullopt)),
                              item(measured && computed ? difference(w, measured->si(), computed->si())
@@ -76,7 +77,7 @@ QString fastestPoint(const std::vector<probing::PointReading>& readings)
 {
     const auto fastest =
         std::ranges::max_element(readings, {}, [](const auto& r) { return r.speed.value_or(Speed{}); });
-    return QString::fromStdString(analysis::pointName(fastest->at));
+    return app::shown(analysis::pointName(fastest->at));
 }
 
 /// One line a set: how far apart, and whether both find the same fastest place.

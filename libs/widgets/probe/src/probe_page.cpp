@@ -205,11 +205,11 @@ void ProbePage::refresh()
     m_readingNote->setText(tr("Point %1 of %2: %3")
                                .arg(point + 1)
                                .arg(probe->readings.size())
-                               .arg(QString::fromStdString(analysis::pointName(reading.at))));
+                               .arg(workspace.text(analysis::pointName(reading.at))));
     m_reading->setText(reading.speed ? workspace.text(Kind::Speed, reading.speed->si())
                                      : QString::fromUtf8(units::kUnknownText));
     if (!probe->traverse) {
-        m_sums->setText(tr("Missing: %1.").arg(QString::fromStdString(probe->traverse.missing)));
+        m_sums->setText(tr("Missing: %1.").arg(workspace.text(probe->traverse.missing)));
         return;
     }
     const probing::Traverse& t = *probe->traverse;
@@ -217,7 +217,7 @@ void ProbePage::refresh()
     if (const auto& ratio = t.points[point].ratio) {
         sums += tr("%1 the mean: %2. ")
                     .arg(QString::fromStdString(units::format(Ratio{*ratio}, workspace.displayUnits())),
-                         QString::fromUtf8(probing::name(*t.points[point].verdict).data()));
+                         workspace.text(nameOf(*t.points[point].verdict)));
     }
     sums += tr("Mean %1, uniformity %2.")
                 .arg(workspace.text(Kind::Speed, t.mean.si()),

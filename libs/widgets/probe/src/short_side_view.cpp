@@ -58,7 +58,7 @@ private:
             return charts;
         const auto& floor = air->walls[geometry::index(Sector::Floor)];
         const auto& roof = air->walls[geometry::index(Sector::Roof)];
-        const QString off = w.text(Kind::Length, field::kPitotDistance.si());
+        const QString off = w.text(Kind::Length, air::kPitotDistance.si());
         charts[0].lines = {speeds(floor.line, floor.line.atTip, tr("floor, %1 off").arg(off), LineStyle::Now),
                            speeds(floor.line, floor.line.speed, tr("at the wall itself"), LineStyle::NowThin),
                            speeds(roof.line, roof.line.atTip, tr("roof, %1 off").arg(off), LineStyle::Other)};
@@ -128,7 +128,7 @@ QString chokeText(const app::Workspace& w, const port_field::LocalChoke& choke, 
     QString text =
         choke.s ? tr("The first place to go sonic: %1, %2 from the window, at %3 of room air (%4 of what chokes the "
                      "smallest section as a whole).")
-                      .arg(QString::fromStdString(choke.name), w.text(Kind::Position, choke.s->si()),
+                      .arg(w.text(choke.name), w.text(Kind::Position, choke.s->si()),
                            w.text(Kind::Flow, volume), w.text(Kind::Percent, choke.shareOfSection))
                 : tr("No place goes sonic before the smallest section as a whole, at %1 of room air: everywhere the "
                      "wall is "
@@ -136,7 +136,7 @@ QString chokeText(const app::Workspace& w, const port_field::LocalChoke& choke, 
                       .arg(w.text(Kind::Flow, volume));
     if (!choke.missing.empty())
         return text +
-               tr(" What has to pull for that is not known. Missing: %1.").arg(QString::fromStdString(choke.missing));
+               tr(" What has to pull for that is not known. Missing: %1.").arg(w.text(choke.missing));
     text += choke.depression
                 ? tr(" That takes %1 behind the open valve").arg(w.text(Kind::Depression, choke.depression->si()))
                 : tr(" No bench pulls so much through the open valve: that chokes first");
@@ -159,7 +159,7 @@ QString variantCell(const app::Workspace& w, const port_field::ShortSideVariant&
 QString variantsText(const app::Workspace& w, const Known<std::vector<port_field::ShortSideVariant>>& known)
 {
     if (!known)
-        return tr("Other radii are not known. Missing: %1.").arg(QString::fromStdString(known.missing));
+        return tr("Other radii are not known. Missing: %1.").arg(w.text(known.missing));
     const auto cell = [](const QString& text) {
         return QStringLiteral("<td style='padding-right:8px; white-space:nowrap'>%1</td>").arg(text);
     };

@@ -31,7 +31,7 @@ QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Si
         return {};
     if (!side.missing.empty())
         return QCoreApplication::translate("FieldView", "No computed field yet. Missing: %1.")
-            .arg(QString::fromStdString(side.missing));
+            .arg(probe.workspace().text(side.missing));
     return probe.isWorking() ? QCoreApplication::translate("FieldView", "The field is being worked out...")
                              : QCoreApplication::translate("FieldView", "Nothing to compare with yet.");
 }

@@ -58,7 +58,7 @@ QString fastestText(const app::Workspace& w, const app::VirtualProbe& probe)
         return {};
     return tr("Fastest: %1 (%2), %3, %4 from the window")
         .arg(w.text(Kind::Speed, air->fastest.speed.si()), ratioText(w, air->fastest.ratio),
-             QString::fromStdString(air->fastest.name), w.text(Kind::Position, air->fastest.s.si()));
+             w.text(air->fastest.name), w.text(Kind::Position, air->fastest.s.si()));
 }
 
 QWidget* readingPanel(Context context, app::VirtualProbe& probe)
@@ -130,7 +130,7 @@ QString runName(const app::Workspace& w, const viscous::StoredRun& run)
 {
     const auto when = QDateTime::fromString(QString::fromStdString(run.finished), Qt::ISODate).toLocalTime();
     return tr("%1 mesh, %2, %3")
-        .arg(tr(exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))),
+        .arg(w.text(exports::nameOf(run.solved.quality)),
              w.text(Kind::Flow, run.solved.air->at().flow.si()),
              QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
 }
@@ -158,7 +158,7 @@ QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& pr
     QString text =
         tr("Computed without friction and wake, read %1 or more off the wall: before the air lets go about a "
            "tenth off, up to a sixth too slow toward the outside of a turn")
-            .arg(workspace.text(Kind::Length, field::kPitotDistance.si()));
+            .arg(workspace.text(Kind::Length, air::kPitotDistance.si()));
     const auto& side = probe.present();
     if (side.solved && side.air && side.air->letsGoAt)
         text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")
@@ -202,7 +202,7 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
             return probe.setFlow(*flow);
         // What was typed stays, with what would be right.
         from->setText(flow ? tr("a flow over 0, at most %1").arg(w.text(Kind::Flow, most))
-                           : QString::fromStdString(flow.error().message));
+                           : w.text(flow.error().message));
     });
     const auto refresh = [&w, &probe, edit, from, stop] {
         stop->setVisible(probe.isWorking());
@@ -210,7 +210,7 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
             edit->setText(probe.flow() ? w.number(Kind::Flow, probe.flow()->flow.si()) : QString());
         const bool coarse = probe.present().solved && !probe.present().solved->full;
         QString text = w.symbol(Kind::Flow) + QStringLiteral(", ");
-        text += probe.flow() ? QString::fromStdString(probe.flow()->from) : tr("not known: type one");
+        text += probe.flow() ? w.text(probe.flow()->source()) : tr("not known: type one");
         if (probe.isWorking())
             text += coarse ? tr("; coarse, the full answer is under way") : tr("; under way");
         else if (coarse)

@@ -150,7 +150,7 @@ QString numbersText(const app::Workspace& w, const app::VirtualProbe& probe, con
     const auto instant = port_field::fastestPlace(side.instant->port, air.at().flow);
     const auto place = [&](const port_field::FastestPlace& p) {
         return tr("%1, %2 at %3")
-            .arg(w.text(Kind::Speed, p.speed.si()), QString::fromStdString(p.name), w.text(Kind::Position, p.s.si()));
+            .arg(w.text(Kind::Speed, p.speed.si()), w.text(p.name), w.text(Kind::Position, p.s.si()));
     };
     const auto row = [](const QString& name, const QString& text) {
         return QStringLiteral("<tr><td style='padding-right:10px; white-space:nowrap'><b>%1</b></td><td>%2</td></tr>")
@@ -182,8 +182,8 @@ QString noRunText(const app::Workspace& w, const app::VirtualProbe& probe, const
 {
     const auto& side = probe.present();
     if (!side.shape || !w.port())
-        return tr("No run yet. Missing: %1.").arg(QString::fromStdString(side.shape.missing));
-    if (const auto old = runs.stale(w.port()->id, app::kAsItIs, *side.shape))
+        return tr("No run yet. Missing: %1.").arg(w.text(side.shape.missing));
+    if (const auto old = runs.stale(w.port()->id, viscous::Variant::AsItIs, *side.shape))
         return tr("The last run (%1) is out of date: %2 has changed since. Run it again.")
             .arg(runName(w, old->run),
                  w.text(port_field::differenceOf(old->run.solved.air->port().shape(), *side.shape)));

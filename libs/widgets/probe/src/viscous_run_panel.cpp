@@ -11,6 +11,7 @@
 #include <QSpinBox>
 #include <QThread>
 
+#include "app/language.hpp"
 #include "viscous_parts.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/page_tools.hpp"
@@ -39,7 +40,7 @@ QString duration(double seconds)
 QString itemText(const ViscousRuns::Item& item)
 {
     const QString name = QStringLiteral("%1 %2, %3")
-                             .arg(QString::fromStdString(item.wish.port), QString::fromStdString(item.wish.variant),
+                             .arg(QString::fromStdString(item.wish.port), app::shown(viscous::nameOf(item.wish.variant)),
                                   qualityName(item.wish.quality));
     switch (item.state) {
     case State::Waiting: return tr("%1: waits").arg(name);
@@ -223,8 +224,8 @@ private:
         for (const auto& wish : wishes.runs)
             m_runs.add(wish);
         m_missing.clear();
-        for (const std::string& missing : wishes.missing)
-            m_missing << QString::fromStdString(missing);
+        for (const Phrase& missing : wishes.missing)
+            m_missing << m_context.workspace.text(missing);
         refresh();
     }
     void refresh()
@@ -282,7 +283,7 @@ private:
 
 QString qualityName(exports::Quality quality)
 {
-    return tr(exports::kQualityNames.at(static_cast<std::size_t>(quality)));
+    return app::shown(exports::nameOf(quality));
 }
 
 QWidget* makeRunPanel(Context context, app::VirtualProbe& probe, ViscousRuns& runs,

@@ -73,7 +73,7 @@ private:
             for (const Sector sector : geometry::kSectors)
                 column[geometry::index(sector)] = cell(side, s, sector);
             scene.s.push_back(s.si());
-            scene.names.push_back(QString::fromStdString(analysis::stationName(workspace().analysis(), *port, i)));
+            scene.names.push_back(workspace().text(analysis::stationName(workspace().analysis(), *port, i)));
         }
         return scene;
     }
@@ -174,7 +174,7 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
         case drawing::PeelShows::LayerFriction: return peelPanel->setNote(tr("friction, thousandths") + hatched);
         case drawing::PeelShows::WallShear: return peelPanel->setNote(tr("viscous run, Pa; red: the air runs back"));
         default:
-            return peelPanel->setNote(tr("%1 off the wall").arg(w.text(Kind::Length, field::kPitotDistance.si())) +
+            return peelPanel->setNote(tr("%1 off the wall").arg(w.text(Kind::Length, air::kPitotDistance.si())) +
                                       hatched);
         }
     };

@@ -51,7 +51,7 @@ std::vector<Row> rowsOf(const app::Workspace& w, const Probe& probe)
          }},
         {tr("where"),
          [&w](const Probe::Side& side) {
-             return QStringLiteral("%1, %2").arg(QString::fromStdString(side.air->fastest.name),
+             return QStringLiteral("%1, %2").arg(w.text(side.air->fastest.name),
                                                  w.text(Kind::Position, side.air->fastest.s.si()));
          }},
         {tr("short side up to"),
@@ -89,13 +89,13 @@ QString hint(const Probe& probe)
 {
     const auto& other = probe.other();
     if (probe.against() != Probe::Against::Pushes && !other.missing.empty())
-        return tr("Nothing to compare with. Missing: %1.").arg(QString::fromStdString(other.missing));
+        return tr("Nothing to compare with. Missing: %1.").arg(probe.workspace().text(other.missing));
     if (probe.against() == Probe::Against::Cuts)
         return tr("The port with the metal of the cut plan gone.");
     if (probe.against() == Probe::Against::Plan)
         return tr("The port in its planned shape.");
     if (!other.missing.empty())
-        return tr("No such port: %1.").arg(QString::fromStdString(other.missing));
+        return tr("No such port: %1.").arg(probe.workspace().text(other.missing));
     return tr(
         "Drag a square to push a wall; or choose a wall by the keys 1 (roof) to 8, clockwise, and push it by + "
         "and - (0.1 mm; with Ctrl 1 mm). Nothing of the job is changed. What the wall can give is told in Cut.");

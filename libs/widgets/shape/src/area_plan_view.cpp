@@ -38,7 +38,8 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     if (plan.smallest)
         smallest = plan.smallest->area;
     const QString mark = plan.notMet > 0 ? QStringLiteral("▲ ") : current ? QStringLiteral("• ") : QString();
-    const QStringList texts{mark + QString::fromStdString(plan.name), number(Kind::SmallVolume, plan.taken),
+    const QString name = plan.name.empty() ? AreaPlanView::tr("as it is") : QString::fromStdString(plan.name);
+    const QStringList texts{mark + name, number(Kind::SmallVolume, plan.taken),
                             number(Kind::Area, smallest), number(Kind::Rotation, plan.rpm)};
     QList<QStandardItem*> items;
     for (const QString& text : texts) {
@@ -52,7 +53,7 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
         tip += Canvas::tr("\nReckoned bench flow at full lift: %1.").arg(w.text(Kind::Flow, plan.benchFlow->si()));
     if (plan.notMet > 0)
         tip += Canvas::tr("\nAt %1 stations the walls do not give what is wished.").arg(plan.notMet);
-    items.front()->setToolTip(QString::fromStdString(plan.name) + QLatin1Char('\n') + tip);
+    items.front()->setToolTip(name + QLatin1Char('\n') + tip);
     return items;
 }
 
@@ -272,8 +273,8 @@ void AreaPlanView::refresh()
                      workspace.text(Kind::Rotation, planning::rpmForArea(*analysis.demand, least).si())));
     } else {
         m_wanted->setText(QString::fromUtf8(units::kUnknownText));
-        const std::string& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
-        m_wantedNote->setText(missing.empty() ? QString() : tr("missing: %1").arg(QString::fromStdString(missing)));
+        const Phrase& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
+        m_wantedNote->setText(missing.empty() ? QString() : tr("missing: %1").arg(workspace.text(missing)));
     }
     if (!isVisible())
         return;  // the rest is worked out only where it is looked at

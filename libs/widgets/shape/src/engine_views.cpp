@@ -105,13 +105,13 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
         text += fillingRow(w, curve);
     text += QStringLiteral("</table>");
     if (!known->planMissing.empty())
-        text += tr("No plan: %1. ").arg(QString::fromStdString(known->planMissing));
+        text += tr("No plan: %1. ").arg(w.text(known->planMissing));
     if (!known->otherMissing.empty())
-        text += tr("Other port missing: %1. ").arg(QString::fromStdString(known->otherMissing));
+        text += tr("Other port missing: %1. ").arg(w.text(known->otherMissing));
     const auto& model = known->curves.front().model;
-    text += tr("By %1. No wave action.").arg(QString::fromStdString(model.areaFrom).toHtmlEscaped());
-    for (const std::string& assumed : model.assumed)
-        text += tr(" Assumed: %1.").arg(QString::fromStdString(assumed));
+    text += tr("By %1. No wave action.").arg(w.text(model.areaFrom).toHtmlEscaped());
+    for (const Phrase& assumed : model.assumed)
+        text += tr(" Assumed: %1.").arg(w.text(assumed));
     return text + anew(results);
 }
 

@@ -3,6 +3,7 @@
 
 #include <QHBoxLayout>
 
+#include "app/language.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "units/format.hpp"
@@ -83,7 +84,7 @@ QString growthTable(const app::Workspace& w)
         rows += QStringLiteral(
                     "<tr><td>%1</td><td align=right>&nbsp;&nbsp;%2</td><td align=right>&nbsp;&nbsp;%3</td>"
                     "<td>&nbsp;&nbsp;%4</td></tr>")
-                    .arg(QString::fromUtf8(geometry::name(s).data(), static_cast<qsizetype>(geometry::name(s).size())),
+                    .arg(app::shown(nameOf(s)),
                          w.text(Kind::Length, growth.si()), limit, full ? tr("▲ at its limit") : QString());
     }
     return QStringLiteral(

@@ -2,6 +2,7 @@
 #include <QHBoxLayout>
 #include <QPainter>
 
+#include "app/language.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"
@@ -101,7 +102,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
         return {};
     const auto& t = r->end.throat;
     if (!t.throat)
-        return tr("Not known yet. Missing: %1.").arg(QString::fromStdString(t.throat.missing));
+        return tr("Not known yet. Missing: %1.").arg(w.text(t.throat.missing));
     Rows rows;
     rows.add(tr("throat of the valve"), w.text(Kind::Percent, t.share),
              houseSays(w, job::throatRange(w.job().house, w.port()->side)));
@@ -110,7 +111,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
                  w.text(Kind::Length, t.stack->cuts.back().face.width.si()),
                  t.lastCutNow ? tr("now %1").arg(w.text(Kind::Length, t.lastCutNow->si())) : QString());
     } else if (!t.stack.missing.empty()) {
-        rows.say(tr("Seat not known. Missing: %1.").arg(QString::fromStdString(t.stack.missing)));
+        rows.say(tr("Seat not known. Missing: %1.").arg(w.text(t.stack.missing)));
     }
     rows.add(tr("scribe radius"), length(w, t.scribeRadius));
     rows.add(tr("scriber from the pilot"), length(w, t.scriberSetting));
@@ -128,7 +129,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
 void addBowl(const app::Workspace& w, const plans::TurnPlan& t, Rows& rows)
 {
     if (!t.bowl)
-        return rows.say(tr("Bowl not known. Missing: %1.").arg(QString::fromStdString(t.bowl.missing)));
+        return rows.say(tr("Bowl not known. Missing: %1.").arg(w.text(t.bowl.missing)));
     rows.add(tr("bowl of the valve"), w.text(Kind::Percent, t.bowlShare),
              houseSays(w, job::bowlRange(w.job().house, w.port()->side)));
     if (t.speedChange)
@@ -149,7 +150,7 @@ QString turnText(const app::Workspace& w, EndPlan& plan)
         rows.add(tr("radius that fits there"), length(w, t.radiusThatFits));
         rows.add(tr("apex that the radius needs"), length(w, t.heightNeeded));
     } else {
-        rows.say(tr("Short side not known. Missing: %1.").arg(QString::fromStdString(t.radiusThatFits.missing)));
+        rows.say(tr("Short side not known. Missing: %1.").arg(w.text(t.radiusThatFits.missing)));
     }
     if (t.laidBack && t.laidBack->depth > Length{}) {
         rows.add(tr("laying back takes"), w.text(Kind::Length, t.laidBack->depth.si()),
@@ -175,8 +176,7 @@ QString placeName(const planning::ValveCheckRow& row)
     case planning::ValvePlace::NextPort: return tr("bowl to next port");
     case planning::ValvePlace::BowlWall: break;
     }
-    const auto name = geometry::name(*row.sector);
-    return tr("wall, %1").arg(QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size())));
+    return tr("wall, %1").arg(app::shown(nameOf(*row.sector)));
 }
 
 QString verdict(const planning::ValveCheckRow& row)
@@ -253,7 +253,7 @@ QString shroudText(const app::Workspace& w, EndPlan& plan)
 {
     const auto* r = plan.get();
     if (!r || !r->shroud)
-        return r ? tr("Not known yet. Missing: %1.").arg(QString::fromStdString(r->shroud.missing)) : QString();
+        return r ? tr("Not known yet. Missing: %1.").arg(w.text(r->shroud.missing)) : QString();
     const auto& s = *r->shroud;
     double now = 0.0;
     double then = 0.0;
@@ -301,7 +301,7 @@ protected:
         scene.units = workspace().displayUnits();
         const auto* r = m_plan->get();
         if (!r || !r->shroud) {
-            scene.missing = r ? tr("Missing: %1.").arg(QString::fromStdString(r->shroud.missing)) : QString();
+            scene.missing = r ? tr("Missing: %1.").arg(workspace().text(r->shroud.missing)) : QString();
         } else {
             scene.lines.push_back({tr("as it is"), drawing::LineStyle::Now, {}});
             scene.lines.push_back({tr("laid back"), drawing::LineStyle::Plan, {}});

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "shell/dialog_prompts.hpp"
 
 #include <QDialogButtonBox>
@@ -152,7 +153,7 @@ std::optional<Length> askLength(QWidget* parent, Context context, const QString&
         const auto parsed = units::parseSi(text.toStdString(), units::Kind::Length, context.workspace.displayUnits());
         if (parsed && *parsed > 0.0)
             return Length::fromSi(*parsed);
-        problem = parsed ? MainWindow::tr("must be over 0") : QString::fromStdString(parsed.error().message);
+        problem = parsed ? MainWindow::tr("must be over 0") : app::shown(parsed.error().message);
     }
 }
 

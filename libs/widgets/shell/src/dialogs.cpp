@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "shell/dialogs.hpp"
 
 #include <QCheckBox>
@@ -93,11 +94,11 @@ std::optional<double> GuideDialog::lengthIn(const QLineEdit* edit, QString& prob
         return std::nullopt;
     const auto parsed = units::parseSi(text.toStdString(), units::Kind::Length, m_context.workspace.displayUnits());
     if (!parsed) {
-        problem = QString::fromStdString(parsed.error().message);
+        problem = app::shown(parsed.error().message);
         return std::nullopt;
     }
     if (const auto range = job::rangeProblem(job::field::bore, *parsed))
-        problem = QString::fromStdString(*range);
+        problem = app::shown(*range);
     return *parsed;
 }
 
@@ -205,7 +206,7 @@ ImportDialog::ImportDialog(Context context, const QString& text, QWidget* parent
         letters << QString::fromStdString(imports::columnName(c));
         auto* choice = new QComboBox;
         for (std::size_t i = 0; i < imports::kStationColumnCount; ++i)
-            choice->addItem(QString::fromStdString(imports::name(static_cast<imports::StationColumn>(i))));
+            choice->addItem(app::shown(imports::nameOf(static_cast<imports::StationColumn>(i))));
         choice->setCurrentIndex(static_cast<int>(guess[c]));
         connect(choice, &QComboBox::currentIndexChanged, this, &ImportDialog::reread);
         m_table->setCellWidget(0, static_cast<int>(c), choice);
@@ -255,10 +256,10 @@ void ImportDialog::reread()
         if (QTableWidgetItem* item =
                 m_table->item(static_cast<int>(trouble.row) + 1, static_cast<int>(trouble.column))) {
             item->setForeground(theme.danger);
-            item->setToolTip(QString::fromStdString(trouble.text));
+            item->setToolTip(app::shown(trouble.text));
         }
         if (places.size() < most)
-            places << QStringLiteral("▲ ") + QString::fromStdString(trouble.place());
+            places << QStringLiteral("▲ ") + app::shown(trouble.phrase());
     }
     QString summary = tr("%1 stations can be read.").arg(m_import.stations.size());
     if (!places.isEmpty()) {

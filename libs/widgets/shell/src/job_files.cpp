@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "shell/job_files.hpp"
 
 #include <QAction>
@@ -143,7 +144,7 @@ void JobFiles::openBuiltIn(const QString& resource)
         return m_prompts.tell(m_window, tr("The demo job is missing"), file.errorString());
     const auto job = files::parseJob(file.readAll().toStdString());
     if (!job)
-        return m_prompts.tell(m_window, tr("The demo job is broken"), QString::fromStdString(job.error().text()));
+        return m_prompts.tell(m_window, tr("The demo job is broken"), app::shown(job.error().lines()));
     m_context.workspace.document().reset(*job, {});
 }
 

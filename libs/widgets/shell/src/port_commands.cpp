@@ -4,6 +4,7 @@
 #include <QGuiApplication>
 #include <QImageReader>
 
+#include "app/language.hpp"
 #include "app/port_edits.hpp"
 #include "files/photos.hpp"
 #include "imports/outline_file.hpp"
@@ -136,7 +137,7 @@ void MainWindow::outlineFromFile()
         return;
     auto imported = imports::outlineFromFile(path.toStdString(), m_context.workspace.displayUnits());
     if (!imported)
-        return m_prompts.tell(this, tr("No outline"), QString::fromStdString(imported.error()));
+        return m_prompts.tell(this, tr("No outline"), app::shown(imported.error()));
     if (!imported->scaleKnown) {
         const auto width =
             m_prompts.knownLength(this, m_context, tr("The drawing has no scale. Width of this section:"));
@@ -158,7 +159,7 @@ void MainWindow::addPhoto()
         return;
     const auto name = files::takePhoto(job.toStdString(), path.toStdString());
     if (!name)
-        return m_prompts.tell(this, tr("The photo is not kept"), QString::fromStdString(name.error()));
+        return m_prompts.tell(this, tr("The photo is not kept"), app::shown(name.error()));
     editPort(tr("Add photo"), [&](job::Job&, job::Port& port) { port.photos.push_back({*name, {}, {}}); });
 }
 

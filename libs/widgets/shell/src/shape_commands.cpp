@@ -2,10 +2,10 @@
 #include <QFile>
 #include <QFileInfo>
 
-#include "exports/mesh_files.hpp"
+#include "app/language.hpp"
 #include "files/house_file.hpp"
+#include "files/job_file.hpp"
 #include "job/plans.hpp"
-#include "paper/writers.hpp"
 #include "shell/main_window.hpp"
 #include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
@@ -19,23 +19,10 @@ namespace {
 
 QString houseFilter() { return MainWindow::tr("House rules (*.euryth-house.json);;All files (*)"); }
 
-/// The text of what is drawn, or why it cannot be.
-tl::expected<std::string, std::string> paperText(paper::Kind kind, const paper::BenchPaper& paper,
-                                                 const paper::Parts& parts)
+/// A port's id as a file's name.
+QString fileNameOf(const job::Port& port)
 {
-    if (kind == paper::Kind::Csv)
-        return paper::csvText(paper::planTable(paper.port, paper.analysis));
-    const auto sheets = paper::benchSheets(paper, parts);
-    if (kind == paper::Kind::Dxf)
-        return paper::dxfText(sheets);
-    return kind == paper::Kind::Pdf ? paper::pdfText(sheets) : paper::svgText(sheets);
-}
-
-/// What went wrong with writing a file, or an empty text.
-std::string saveProblem(const QString& path, const std::string& text)
-{
-    const auto saved = files::saveText(path.toStdString(), text);
-    return saved ? std::string() : saved.error();
+    return QString::fromStdString(port.id).replace(QLatin1Char('/'), QLatin1Char('-'));
 }
 
 }  // namespace
@@ -107,7 +94,7 @@ void MainWindow::houseFromFile()
     const auto house = files::loadHouse(path.toStdString());
     if (!house)
         return m_prompts.tell(this, tr("These house rules cannot be read"),
-                              QString::fromStdString(house.error().text()));
+                              app::shown(house.error().lines()));
     takeHouse(*house);
 }
 
@@ -124,7 +111,7 @@ void MainWindow::houseToFile()
         path += suffix;
     const auto saved = files::saveText(path.toStdString(), files::houseText(house));
     if (!saved)
-        m_prompts.tell(this, tr("The house rules are not saved"), QString::fromStdString(saved.error()));
+        m_prompts.tell(this, tr("The house rules are not saved"), app::shown(saved.error()));
 }
 
 void MainWindow::exportSheets()
@@ -136,62 +123,57 @@ void MainWindow::exportSheets()
     const auto parts = m_prompts.sheets(this);
     if (!parts)
         return;
-    QString path = m_prompts.writeTo(
-        this, tr("Sheets for the bench"),
-        QString::fromStdString(port->id).replace(QLatin1Char('/'), QLatin1Char('-')) + QStringLiteral(".pdf"),
-        tr("PDF (*.pdf);;SVG (*.svg);;DXF (*.dxf);;Table (*.csv)"));
+    QString path = m_prompts.writeTo(this, tr("Sheets for the bench"), fileNameOf(*port) + QStringLiteral(".pdf"),
+                                     tr("PDF (*.pdf);;SVG (*.svg);;DXF (*.dxf);;Table (*.csv)"));
     if (path.isEmpty())
         return;
     if (QFileInfo(path).suffix().isEmpty())
         path += QStringLiteral(".pdf");
-    const auto kind = paper::kindOf(path.toStdString());
-    if (!kind)
+    tasks::ExportWish wish;
+    wish.path = path.toStdString();
+    wish.parts = *parts;
+    wish.units = workspace.displayUnits();
+    const auto kind = tasks::writtenAs(wish.path);
+    if (!kind || tasks::isOfField(*kind))
         return m_prompts.tell(this, tr("Sheets for the bench"),
                               tr("The file's name must end in .pdf, .svg, .dxf or .csv."));
-    const auto text =
-        paperText(*kind, {workspace.job(), *port, workspace.analysis(), workspace.displayUnits()}, *parts);
-    const auto saved = text ? files::saveText(path.toStdString(), *text)
-                            : tl::expected<void, std::string>(tl::unexpected(text.error()));
-    if (!saved)
-        m_prompts.tell(this, tr("The sheets are not written"), QString::fromStdString(saved.error()));
+    tellExport(tasks::exportPort({workspace.job(), *port, workspace.analysis()}, wish),
+               tr("The sheets are not written"));
+}
+
+void MainWindow::tellExport(const tl::expected<void, tasks::Error>& written, const QString& title)
+{
+    if (written)
+        return;
+    const QString why = m_context.workspace.text(written.error().why);
+    m_prompts.tell(this, title,
+                   written.error().kind == tasks::Error::Kind::Missing ? tr("Missing: %1.").arg(why) : why);
 }
 
 void MainWindow::exportField(const QString& suffix, exports::Quality quality)
 {
-    const job::Port* port = m_context.workspace.port();
+    const auto& workspace = m_context.workspace;
+    const job::Port* port = workspace.port();
     const QString title = tr("Port as mesh, surface or flow case");
-    const auto shape = port ? port_field::shapeOf(*port, m_context.workspace.analysis())
-                            : Known<port_field::PortShape>{std::nullopt, "a port"};
-    const auto missing = [&](const std::string& what) {
-        m_prompts.tell(this, title, tr("Missing: %1.").arg(QString::fromStdString(what)));
-    };
+    const auto shape = port ? port_field::shapeOf(*port, workspace.analysis())
+                            : Known<port_field::PortShape>{std::nullopt, say("missing.port")};
     if (!shape)
-        return missing(shape.missing);
+        return m_prompts.tell(this, title, tr("Missing: %1.").arg(workspace.text(shape.missing)));
     const QString path = m_prompts.writeTo(
-        this, title, QString::fromStdString(port->id).replace(QLatin1Char('/'), QLatin1Char('-')) + suffix,
+        this, title, fileNameOf(*port) + suffix,
         suffix == QLatin1String(".case")
             ? tr("Folder of a flow case (*.case)")
             : tr("Mesh with speeds (*.vtk);;Surface of the air (*.stl);;Folder of a flow case (*.case)"));
     if (path.isEmpty())
         return;
-    const QString ending = QFileInfo(path).suffix().toLower();
-    const bool flows = ending == QLatin1String("vtk") || ending == QLatin1String("case");
-    if (!flows && ending != QLatin1String("stl"))
+    tasks::ExportWish wish;
+    wish.path = path.toStdString();
+    wish.air = findChild<ProbePage*>()->virtualProbe().flowOf(*port).value;
+    wish.fineness = exports::finenessOf(quality);
+    const auto kind = tasks::writtenAs(wish.path);
+    if (!kind || !tasks::isOfField(*kind))
         return m_prompts.tell(this, title, tr("The name must end in .vtk, .stl or .case."));
-    std::string problem;
-    if (flows) {
-        const auto air = findChild<ProbePage*>()->virtualProbe().flowOf(*port);
-        const auto solved = port_field::virtualPort(*shape, exports::finenessOf(quality));
-        if (!air || !solved)
-            return missing(air ? solved.missing : air.missing);
-        problem = ending == QLatin1String("vtk")
-                      ? saveProblem(path, exports::vtkText(*solved, air->flow))
-                      : exports::writeCase(path.toStdString(), exports::viscousCase(*solved, air->flow, air->room));
-    } else {
-        problem = saveProblem(path, exports::stlText(*shape, port->id));
-    }
-    if (!problem.empty())
-        m_prompts.tell(this, tr("It is not written"), QString::fromStdString(problem));
+    tellExport(tasks::exportPort({workspace.job(), *port, workspace.analysis()}, wish), tr("It is not written"));
 }
 
 }  // namespace euryth::widgets

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "shell/shape_dialogs.hpp"
 
 #include <QCheckBox>
@@ -71,7 +72,7 @@ void LiftDialog::reread()
     QString text = tr("This table cannot be used yet:");
     constexpr std::size_t most = 6;
     for (std::size_t i = 0; i < std::min(most, m_import.troubles.size()); ++i)
-        text += QStringLiteral("\n▲ %1").arg(QString::fromStdString(m_import.troubles[i].place()));
+        text += QStringLiteral("\n▲ %1").arg(app::shown(m_import.troubles[i].phrase()));
     m_summary->setText(text);
 }
 
@@ -100,9 +101,9 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
     for (const auto& change : changes) {
         const int row = table->rowCount();
         table->insertRow(row);
-        const QStringList texts{QString::fromStdString(change.rule), workspace.text(change.from),
+        const QStringList texts{workspace.text(change.rule), workspace.text(change.from),
                                 workspace.text(change.to), workspace.text(change.effect),
-                                QString::fromStdString(change.why)};
+                                workspace.text(change.why)};
         for (int i = 0; i < texts.size(); ++i)
             table->setItem(row, i, new QTableWidgetItem(texts[i]));
     }

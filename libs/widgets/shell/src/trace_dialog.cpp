@@ -12,6 +12,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/language.hpp"
 #include "units/parse.hpp"
 #include "shell/dialogs.hpp"
 
@@ -211,7 +212,7 @@ void TraceDialog::check()
         const auto problem = geometry::problemOf(traced);
         ready = !problem;
         state = problem
-                    ? tr("Now go round the wall, point by point. The outline %1.").arg(QString::fromStdString(*problem))
+                    ? tr("Now go round the wall, point by point. The outline %1.").arg(app::shown(*problem))
                     : tr("%1 points, area %2. Right click or Backspace takes a point back.")
                           .arg(count - kScalePoints)
                           .arg(m_context.workspace.text(units::Kind::Area, geometry::area(traced).si()));

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/language.hpp"
 #include "survey/survey_forms.hpp"
 
 #include <QCheckBox>
@@ -37,7 +38,7 @@ public:
         grid->setVerticalSpacing(2);
         for (const geometry::Sector s : geometry::kSectors) {
             const auto i = geometry::index(s);
-            auto* box = new QCheckBox(QString::fromUtf8(geometry::name(s).data()));
+            auto* box = new QCheckBox(app::shown(nameOf(s)));
             box->setObjectName(QStringLiteral("unrepairable-") + box->text());
             QObject::connect(box, &QCheckBox::clicked, this, [this, i](bool on) { set(i, on); });
             grid->addWidget(box, static_cast<int>(i) / 2, static_cast<int>(i) % 2);

@@ -32,7 +32,7 @@ void SeatCanvas::paintEvent(QPaintEvent*)
     seat.valve = port ? port->valve.diameter.value_or(Length{}) : Length{};
     if (port)
         seat.scribeBelow = job::scribeBelow(workspace().job().house, port->side);
-    seat.missing = tr("No picture of the seat yet. Missing: %1.").arg(QString::fromStdString(analysis.seat.missing));
+    seat.missing = tr("No picture of the seat yet. Missing: %1.").arg(workspace().text(analysis.seat.missing));
     drawing::paintSeat(painter, theme(), seat, top);
     drawing::OpeningScene opening;
     opening.units = seat.units;
@@ -41,7 +41,7 @@ void SeatCanvas::paintEvent(QPaintEvent*)
     const bool intake = !port || port->side == job::Side::Intake;
     if (const auto lift = intake ? engine.intakeCam.lift : engine.exhaustCam.lift)
         opening.greatestLift = std::max(*lift * 1.15, lengthFromMm(1.0));
-    opening.missing = tr("No opening curve yet. Missing: %1.").arg(QString::fromStdString(analysis.valve.missing));
+    opening.missing = tr("No opening curve yet. Missing: %1.").arg(workspace().text(analysis.valve.missing));
     drawing::paintOpening(painter, theme(), opening, bottom);
 }
 

@@ -2,15 +2,16 @@
 #pragma once
 
 #include <optional>
-#include <string>
+
+#include "words/phrase.hpp"
 
 namespace euryth {
 
-/// A result, or the words for what is missing to work it out. Unknown is never zero.
+/// A result, or what is missing to work it out. Unknown is never zero.
 template <class T>
 struct Known {
     std::optional<T> value;
-    std::string missing;  ///< what has to be measured or entered first; empty where there is a value
+    Phrase missing;  ///< what has to be measured or entered first; empty where there is a value
 
     explicit operator bool() const { return value.has_value(); }
     const T& operator*() const { return *value; }

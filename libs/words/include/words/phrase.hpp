@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <initializer_list>
 #include <string>
+#include <string_view>
 #include <utility>
 #include <variant>
 #include <vector>
@@ -34,39 +36,68 @@ struct Number {
     int decimals = 0;
     friend constexpr bool operator==(const Number&, const Number&) = default;
 };
+/// A number of things.
+template <class Integer>
+constexpr Number count(Integer n)
+{
+    return {static_cast<double>(n), 0};
+}
 
-/// A sentence whose numbers are still quantities, so that the core can state a finding and whoever shows it chooses
-/// the units (see units/render.hpp).
+/// What the core says: sentences by their id in the catalogue, with named arguments that are still quantities. Whoever
+/// shows it chooses language and units (units::render()).
 class Phrase {
 public:
-    using Part = std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference, VolumeFlow,
-                              RotationalSpeed, Percent, Ratio, Number>;
+    /// A std::string is shown as it is: a name that somebody typed, or a word that the catalogue selects by. Several
+    /// phrases are shown as a list ("bore, stroke and rod").
+    using Argument = std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference,
+                                  AbsolutePressure, VolumeFlow, RotationalSpeed, Percent, Ratio, Number,
+                                  std::vector<Phrase>>;
+    struct Named {
+        std::string name;
+        Argument value;
+
+        Named(std::string_view n, Argument v) : name(n), value(std::move(v)) {}
+        Named(std::string_view n, const char* v) : name(n), value(std::string(v)) {}
+        Named(std::string_view n, Phrase v) : name(n), value(std::vector<Phrase>{std::move(v)}) {}
+        friend bool operator==(const Named&, const Named&) = default;
+    };
+    struct Sentence {
+        std::string id;
+        std::vector<Named> arguments;
+        friend bool operator==(const Sentence&, const Sentence&) = default;
+    };
 
     Phrase() = default;
-    explicit Phrase(std::string text) { m_parts.emplace_back(std::move(text)); }
 
-    Phrase& operator<<(const char* text)
+    /// Adds the sentences of another one.
+    Phrase& operator+=(const Phrase& other)
     {
-        m_parts.emplace_back(std::string(text));
-        return *this;
-    }
-    Phrase& operator<<(Part part)
-    {
-        m_parts.push_back(std::move(part));
-        return *this;
-    }
-    Phrase& operator<<(const Phrase& other)
-    {
-        m_parts.insert(m_parts.end(), other.m_parts.begin(), other.m_parts.end());
+        m_sentences.insert(m_sentences.end(), other.m_sentences.begin(), other.m_sentences.end());
         return *this;
     }
 
-    [[nodiscard]] const std::vector<Part>& parts() const { return m_parts; }
-    [[nodiscard]] bool empty() const { return m_parts.empty(); }
+    [[nodiscard]] const std::vector<Sentence>& sentences() const { return m_sentences; }
+    [[nodiscard]] bool empty() const { return m_sentences.empty(); }
+    /// The id of the first sentence, by which one knows what is said; empty where nothing is.
+    [[nodiscard]] std::string_view id() const
+    {
+        return empty() ? std::string_view() : std::string_view(m_sentences.front().id);
+    }
     friend bool operator==(const Phrase&, const Phrase&) = default;
 
 private:
-    std::vector<Part> m_parts;
+    friend Phrase say(std::string_view id, std::initializer_list<Named> arguments);
+    std::vector<Sentence> m_sentences;
 };
+
+/// One sentence (or a part of one) of the catalogue.
+inline Phrase say(std::string_view id, std::initializer_list<Phrase::Named> arguments = {})
+{
+    Phrase phrase;
+    phrase.m_sentences.push_back({std::string(id), arguments});
+    return phrase;
+}
+/// A text that is in no catalogue: what somebody typed, or another program said.
+inline Phrase verbatim(std::string_view text) { return say("verbatim", {{"text", std::string(text)}}); }
 
 }  // namespace euryth

@@ -27,6 +27,9 @@ std::optional<double> subsonicMachFromMassFlow(double function);
 /// is the whole pressure or more.
 std::optional<Speed> idealSpeed(const AirState& room, PressureDifference depression);
 
+/// Distance from the wall at which a pitot reads: the radius of its tip and a gap (common practice, no source).
+inline constexpr Length kPitotDistance = lengthFromMm(3.0);
+
 /// Speed at a pitot probe from its impact pressure (total less local static), compressible (ISO 3966, annex on
 /// compressibility; NACA 1135 eq. 44), for air drawn from the room without loss, so that the total pressure and
 /// temperature are the room's and the local static pressure is the room's less the impact pressure. Nothing where the

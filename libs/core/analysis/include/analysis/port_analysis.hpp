@@ -2,7 +2,7 @@
 #pragma once
 
 #include <optional>
-#include <string>
+#include <string_view>
 #include <vector>
 
 #include "air/moist_air.hpp"
@@ -56,7 +56,7 @@ enum class SpeedSource {
 
 /// Speeds of a computed field in place of readings.
 struct ComputedSpeeds {
-    std::string name;  ///< "the instant field", "the viscous run (coarse mesh)"
+    Phrase name;  ///< "the instant field", "the viscous run (coarse mesh)"
     std::vector<std::vector<probing::PointReading>> atStations;  ///< a probe set for each station
 };
 
@@ -89,8 +89,8 @@ struct PortAnalysis {
     std::vector<ProbeResult> probes;
     /// Whose speeds choke list, ratios and cuts are judged by; with a set for each station where they are computed.
     SpeedSource speedSource = SpeedSource::Readings;
-    std::string speedsFrom = "the readings";
-    std::string speedsMissing;  ///< why there are none of the wanted source
+    Phrase speedsFrom = say("speeds.readings");
+    Phrase speedsMissing;  ///< why there are none of the wanted source
     std::vector<ProbeResult> computed;
     [[nodiscard]] const std::vector<ProbeResult>& judgedBy() const
     {
@@ -129,11 +129,19 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource sou
                      const Known<ComputedSpeeds>& speeds);
 
 /// Where a grid point lies, in words ("floor left", "middle").
-std::string pointName(probing::GridPoint p);
+Phrase pointName(probing::GridPoint p);
 
-/// A station's name, or an empty text: window, pinch, short side, bowl, throat; where branches begin
-/// and split. The short side is the station at which
-/// the heading has made nearest to half of the runner's turn, the bowl the widest one after it; both need poses.
-std::string stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
+/// Places of a port that have a name.
+enum class Place { Window, Branch, Pinch, ShortSide, Bowl, Split, Throat };
+/// As scripts write it ("short-side").
+std::string_view key(Place place);
+/// A station's place, or nothing: window, pinch, short side, bowl, throat; where branches begin and split. The short side
+/// is the station at which the heading has made nearest to half of the runner's turn, the bowl the widest one after it;
+/// both need poses.
+std::optional<Place> placeAt(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
+/// Its name ("pinch"); empty where it has none.
+Phrase stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
+/// A station inside a sentence: "the pinch", "station 5".
+Phrase thePlace(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
 
 }  // namespace euryth::analysis

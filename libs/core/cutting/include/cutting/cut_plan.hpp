@@ -15,7 +15,8 @@ namespace euryth::cutting {
 /// alone (left, right).
 enum class Face { Floor, Roof, Right, Left };
 Face faceOf(geometry::Sector sector);
-std::string_view name(Face face);
+/// In running text ("the left wall").
+Phrase nameOf(Face face);
 
 /// One cut that a hand can make: neighbouring stations on one face.
 struct Cut {
@@ -29,7 +30,7 @@ struct Cut {
     Volume volume;
     Length wallLeft;  ///< the thinnest wall that stays under the cut
     Phrase why;
-    std::string_view tool;  ///< what the trade uses there (common practice, no source)
+    Phrase tool;  ///< what the trade uses there (common practice, no source)
 };
 
 /// A place that must not be touched although something asks for metal there, or that is held for its own sake.

@@ -2,12 +2,12 @@
 #pragma once
 
 #include <optional>
-#include <string>
 #include <vector>
 
 #include "geometry/any_section.hpp"
 #include "geometry/sector.hpp"
 #include "quantities/quantities.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::cutting {
 
@@ -52,7 +52,7 @@ struct CutLimits {
 struct CutProblem {
     std::vector<CutStation> stations;  ///< rising s, at least two
     CutLimits limits;
-    std::string speedsFrom = "the readings";  ///< where the ratios come from: a number always says it
+    Phrase speedsFrom = say("speeds.readings");  ///< where the ratios come from: a number always says it
 };
 
 /// How deep a place may be cut: 0 <= depth <= wall - reserve - gauge error, and the house's greatest cut.

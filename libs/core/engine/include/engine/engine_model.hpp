@@ -2,7 +2,6 @@
 #pragma once
 
 #include <memory>
-#include <string>
 #include <vector>
 
 #include "flow/runner_flow.hpp"
@@ -27,8 +26,8 @@ struct EngineModel {
     {
         return before == room ? *onBench : *onEngine;
     }
-    std::string areaFrom;                   ///< where the effective area comes from, in words
-    std::vector<std::string> assumed;       ///< what was not known and has been assumed, in words
+    Phrase areaFrom;                   ///< where the effective area comes from, in words
+    std::vector<Phrase> assumed;       ///< what was not known and has been assumed, in words
     std::vector<flow::FlowStation> runner;  ///< in the order of the air
 };
 

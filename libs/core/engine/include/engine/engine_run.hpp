@@ -21,7 +21,7 @@ struct EngineRun {
 EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm);
 
 /// What is missing where a filling has not settled (planning::Filling::settled): its numbers mean nothing.
-inline constexpr const char* kNoEnd = "a filling whose sum comes to an end with these numbers";
+inline Phrase noEnd() { return say("missing.no-end"); }
 
 /// What a port passes at full lift, and what the engine makes of it over its speeds.
 struct PortFlows {

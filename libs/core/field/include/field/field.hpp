@@ -4,6 +4,7 @@
 #include <memory>
 #include <optional>
 
+#include "air/isentropic.hpp"
 #include "field/potential.hpp"
 #include "geometry/sector.hpp"
 #include "quantities/quantities.hpp"
@@ -53,9 +54,6 @@ private:
     std::shared_ptr<const Locator> m_locator;
 };
 
-/// Distance from the wall at which a pitot reads: the radius of its tip and a gap (common practice, no source).
-inline constexpr Length kPitotDistance = lengthFromMm(3.0);
-
 /// Speed at a distance from a place on the wall of a layer, for 1 m3/s; nothing where metal is in the way.
 std::optional<double> speedOffWall(const Field& field, std::size_t layer, std::uint32_t place, Length distance);
 
@@ -70,6 +68,6 @@ struct WallLine {
 
 /// The wall line in the middle of a sector over the measured runner, with the speed at `tip` from it. Layers where
 /// metal covers the wall are left out.
-WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = kPitotDistance);
+WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = air::kPitotDistance);
 
 }  // namespace euryth::field

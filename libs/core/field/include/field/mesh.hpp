@@ -10,6 +10,7 @@
 
 #include "geometry/loft.hpp"
 #include "geometry/sector.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::field {
 
@@ -77,6 +78,6 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
 
 /// Where the mesh is folded, in words with the stations between which that is, or nothing: every cell must have a
 /// positive determinant at its corners.
-std::optional<std::string> problemOf(const Mesh& mesh);
+std::optional<Phrase> problemOf(const Mesh& mesh);
 
 }  // namespace euryth::field

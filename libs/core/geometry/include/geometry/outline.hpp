@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "geometry/section.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::geometry {
 
@@ -19,7 +20,7 @@ struct Outline {
 };
 
 /// What is wrong with an outline and what would be right, or nothing. Crossings are found by Boost.Geometry.
-std::optional<std::string> problemOf(const Outline& outline);
+std::optional<Phrase> problemOf(const Outline& outline);
 
 /// Area, perimeter and middle of area of the polygon (Boost.Geometry; shoelace formula).
 Area area(const Outline& outline);

@@ -5,6 +5,8 @@
 #include <cstddef>
 #include <string_view>
 
+#include "words/phrase.hpp"
+
 namespace euryth::geometry {
 
 /// The eight wall sectors, clockwise as seen from the window toward the valve with the roof up.
@@ -23,12 +25,14 @@ constexpr Sector nextClockwise(Sector s) { return sectorAt(index(s) + 1); }
 template <class T>
 using PerSector = std::array<T, kSectorCount>;
 
-/// The sector's name in running text ("roof-left").
-constexpr std::string_view name(Sector s)
+/// The sector's word in files and ids ("roof-left").
+constexpr std::string_view key(Sector s)
 {
     constexpr PerSector<std::string_view> names{"roof",  "roof-right", "right", "floor-right",
                                                 "floor", "floor-left", "left",  "roof-left"};
     return names[index(s)];
 }
+/// And in running text.
+inline Phrase nameOf(Sector s) { return say("sector." + std::string(key(s))); }
 
 }  // namespace euryth::geometry

@@ -6,13 +6,14 @@
 
 #include "geometry/section.hpp"
 #include "job/job.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::job {
 
 /// Something in a job that must be put right before it can be computed with.
 struct Problem {
     std::string place;  ///< path in the file: `ports/I1/stations/3/section/width_mm`
-    std::string text;   ///< what is wrong and what would be right
+    Phrase text;        ///< what is wrong and what would be right
     friend bool operator==(const Problem&, const Problem&) = default;
 };
 

@@ -6,6 +6,8 @@
 #include <string>
 #include <string_view>
 
+#include "words/phrase.hpp"
+
 namespace euryth::job {
 
 /// The unit of a number in the job file: SI value = (file value + offset) * factor.
@@ -36,7 +38,7 @@ double toFile(const Field& field, double si);
 
 /// What is wrong with a value and what would be right ("must be over 0, is -2"), or nothing. The numbers are in the
 /// file's unit.
-std::optional<std::string> rangeProblem(const Field& field, double si);
+std::optional<Phrase> rangeProblem(const Field& field, double si);
 
 /// A number as the job file writes it: the shortest text that reads back to the same SI value.
 std::string fileText(const Field& field, double si);

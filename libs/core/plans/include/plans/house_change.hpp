@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <string>
 #include <vector>
 
 #include "analysis/port_analysis.hpp"
@@ -10,11 +9,11 @@ namespace euryth::plans {
 
 /// One rule in which two sets of house rules differ, and what that does to a port.
 struct HouseChange {
-    std::string rule;
+    Phrase rule;
     Phrase from;
     Phrase to;
     Phrase effect;    ///< on this port, worked out; empty where nothing of it can be known yet
-    std::string why;  ///< the two sides of the dispute (common practice, no source)
+    Phrase why;  ///< the two sides of the dispute (common practice, no source)
 };
 
 /// The rules of `to` that differ from the job's, in the order of the work.

@@ -18,7 +18,7 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
 
 /// One plan beside the others, in numbers.
 struct PlanSummary {
-    std::string name;
+    std::string name;  ///< as it was typed; empty for the port as it is
     std::string note;
     Known<Volume> volume;         ///< of the planned sections
     std::optional<Volume> taken;  ///< of it that has to be cut

@@ -15,13 +15,13 @@ struct LocalChoke {
     MassFlow flow;
     /// Where; nothing where the port is so flat that all of it is nearer to the wall than a pitot comes.
     std::optional<Length> s;
-    std::string name;             ///< "floor", "middle"
+    Phrase name;                  ///< "floor", "middle"
     double shareOfSection = 0.0;  ///< of the flow that chokes the smallest section as a whole
     /// Behind the valve at full lift on the bench; nothing where valve and runner choke at less, or are not known.
     std::optional<PressureDifference> depression;
     /// Speed of the engine at which its greatest flow of the stroke is so much; nothing where it never is.
     std::optional<RotationalSpeed> rpm;
-    std::string missing;  ///< why depression and rpm are not known
+    Phrase missing;  ///< why depression and rpm are not known
 };
 LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const PortShape& shape,
                       const air::AirState& room, const std::stop_token& stop = {});
@@ -53,7 +53,7 @@ struct ShortSideVariant {
     std::optional<Length> liftsOffAt;
     Speed peak;  ///< at the pitot's distance
     bool present = false;
-    std::string missing;  ///< where there is no such port
+    Phrase missing;  ///< where there is no such port
 };
 /// Radii round the present one, each with the floor as it is and lower by one and two millimetres. The runner is laid
 /// out anew for each (geometry::layOut) with the measured sections; where its stations have measured places, the

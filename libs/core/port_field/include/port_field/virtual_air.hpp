@@ -6,11 +6,26 @@
 
 namespace euryth::port_field {
 
+/// Where a flow comes from.
+enum class FlowFrom {
+    Typed,
+    Set,       ///< the bench's flow at a probe set
+    Test,      ///< the flow test's greatest flow
+    Runner,    ///< a branch's share of its common runner's flow
+    Reckoned,  ///< at full lift and the bench's depression
+    Unknown    ///< kept before this was written down by a word
+};
+/// As files write it ("typed").
+std::string_view key(FlowFrom from);
+
 /// At which flow the computed field is read, and in which air.
 struct PortAir {
-    VolumeFlow flow;   ///< at the room's density
-    std::string from;  ///< where the flow comes from, in words
+    VolumeFlow flow;  ///< at the room's density
+    FlowFrom from = FlowFrom::Typed;
+    std::string set;  ///< of which probe set
     air::AirState room;
+    /// Where the flow comes from, in words.
+    [[nodiscard]] Phrase source() const;
 };
 
 /// The flow of a port: `wished`; else what the bench read at `beside`; else the greatest flow of its last flow test, or
@@ -19,7 +34,7 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const analysi
                        std::optional<VolumeFlow> wished, const job::ProbeSet* beside);
 
 /// A place of a section in words, by the nine fields of its box: "floor", "middle".
-std::string nameInSection(const geometry::Section& section, geometry::Point at);
+Phrase nameInSection(const geometry::Section& section, geometry::Point at);
 
 /// A place in the port where the air is fastest, the pitot's distance or more from the wall.
 struct FastestPlace {
@@ -27,7 +42,7 @@ struct FastestPlace {
     double ratio = 0.0;  ///< to the mean of its section
     Length s;
     geometry::Point at;  ///< in the section
-    std::string name;    ///< as a porter says it: "floor", "middle"
+    Phrase name;         ///< as a porter says it: "floor", "middle"
     Length fromWall;
 };
 

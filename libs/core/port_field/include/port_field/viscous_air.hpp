@@ -89,7 +89,7 @@ private:
 };
 
 /// What is wrong with `cells` for a mesh, or an empty text.
-std::string problemOf(const field::Mesh& mesh, const CellAir& cells);
+std::optional<Phrase> problemOf(const field::Mesh& mesh, const CellAir& cells);
 
 /// Speeds and fastest place by the viscous run, scaled to `air`; the boundary layer's verdicts are those of the
 /// potential field, so that both can be compared. Nothing is doubtful in it.

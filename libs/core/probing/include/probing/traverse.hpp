@@ -10,6 +10,7 @@
 #include "geometry/any_section.hpp"
 #include "probing/grid.hpp"
 #include "quantities/quantities.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::probing {
 
@@ -20,7 +21,9 @@ struct PointReading {
 };
 
 enum class Verdict { Fast, Even, Slow, Dead };
-std::string_view name(Verdict verdict);
+/// As files and scripts write it ("fast").
+std::string_view key(Verdict verdict);
+Phrase nameOf(Verdict verdict);
 
 /// House limits for the ratio of a reading to the section's mean: fast from `fast` up, slow under `slow`, dead under
 /// `dead`. Common practice, no source.

@@ -36,7 +36,7 @@ private:
 };
 
 /// Why there are no results, or that they are on their way.
-QString whyNone(const app::EngineResults& results, const std::string& missing);
+QString whyNone(const app::EngineResults& results, const Phrase& missing);
 
 /// "I1 as it is", "its plan "wide"", "I2".
 QString curveName(const app::EngineResults::Curve& curve);

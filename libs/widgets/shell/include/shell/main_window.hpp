@@ -8,7 +8,7 @@
 
 #include <QMainWindow>
 
-#include "exports/flow_case.hpp"
+#include "tasks/export_port.hpp"
 #include "shell/command_set.hpp"
 #include "shell/job_files.hpp"
 
@@ -66,6 +66,7 @@ private:
     void exportSheets();
     /// Asks where to, suggesting a name of that ending.
     void exportField(const QString& suffix, exports::Quality quality);
+    void tellExport(const tl::expected<void, tasks::Error>& written, const QString& title);
     // port_commands.cpp
     bool runPortCommand(CommandId id);
     void addPort();

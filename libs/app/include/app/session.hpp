@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/engine_results.hpp"
+#include "app/short_side_work.hpp"
+#include "app/virtual_probe.hpp"
+#include "app/viscous_runs.hpp"
+#include "app/workspace.hpp"
+
+namespace euryth::app {
+
+/// Everything that belongs to one window's work: the open job with what is chosen and worked out of it, the computed
+/// fields, the viscous runs. Whatever shows or changes something borrows it from here.
+class Session : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Session(QObject* parent = nullptr);
+
+    [[nodiscard]] Workspace& workspace() { return m_workspace; }
+    [[nodiscard]] const Workspace& workspace() const { return m_workspace; }
+    [[nodiscard]] Document& document() { return m_workspace.document(); }
+    /// What the engine makes of the chosen port, its plan and another port.
+    [[nodiscard]] EngineResults& engine() { return m_engine; }
+    /// Viscous runs, their queue and what they have found.
+    [[nodiscard]] ViscousRuns& runs() { return m_runs; }
+    /// The computed field of the chosen port, and of what it is compared with.
+    [[nodiscard]] VirtualProbe& virtualProbe() { return m_probe; }
+    [[nodiscard]] ShortSideWork& shortSide() { return m_shortSide; }
+
+private:
+    Workspace m_workspace;
+    EngineResults m_engine;
+    ViscousRuns m_runs;
+    VirtualProbe m_probe;
+    ShortSideWork m_shortSide;
+};
+
+}  // namespace euryth::app

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session.hpp"
+
+namespace euryth::app {
+
+Session::Session(QObject* parent)
+    : QObject(parent),
+      m_engine(m_workspace),
+      m_runs(m_workspace),
+      m_probe(m_workspace, m_runs),
+      m_shortSide(m_workspace, m_probe)
+{
+    m_workspace.setSpeedsOf([this](const auto& port, const auto& measured, auto source) {
+        return m_probe.speedsOf(port, measured, source);
+    });
+    connect(&m_probe, &VirtualProbe::speedsArrived, &m_workspace, &Workspace::speedsHaveChanged);
+    connect(&m_engine, &EngineResults::arrived, &m_workspace, &Workspace::refresh);
+}
+
+}  // namespace euryth::app

@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cmath>
+
+#include "calls/calls.hpp"
+
+/// What the files of calls, one a stage, have in common.
+namespace euryth::calls {
+
+/// What calls are made of.
+struct CallInputs {
+    const job::Job& job;
+    const job::Port& port;
+    const analysis::PortAnalysis& analysis;
+    const engine::FlowsOf& flowsOf;
+
+    /// "the pinch" or "station 5".
+    [[nodiscard]] Phrase place(std::size_t station) const { return analysis::thePlace(analysis, port, station); }
+    /// The last station's distance, where there is one: the valve end.
+    [[nodiscard]] std::optional<Length> valveEnd() const
+    {
+        return port.stations.empty() ? std::nullopt : std::optional(port.stations.back().s);
+    }
+};
+
+/// Key of a call about a place: it stays while the station does.
+inline std::string keyAt(std::string_view kind, Length s)
+{
+    return std::string(kind) + ":" + std::to_string(std::lround(inMm(s)));
+}
+
+/// Calls of one stage in the making.
+class CallList {
+public:
+    CallList(std::vector<Call>& calls, Stage stage) : m_calls(calls), m_stage(stage) {}
+
+    Call& add(std::string key, Severity severity)
+    {
+        Call& call = m_calls.emplace_back();
+        call.key = std::move(key);
+        call.severity = severity;
+        call.stage = m_stage;
+        return call;
+    }
+    Call& addAt(std::string_view kind, Length s, Severity severity)
+    {
+        Call& call = add(keyAt(kind, s), severity);
+        call.s = s;
+        return call;
+    }
+
+private:
+    std::vector<Call>& m_calls;
+    Stage m_stage;
+};
+
+/// What is doubtful about the measurements: numbers that stand out from their neighbours, look like another unit or
+/// contradict each other; a core that is shifted; a step at the window. The limits are ours (common practice, no
+/// source) and stand in the source beside their use.
+void addSurveyCalls(const CallInputs& of, std::vector<Call>& calls);
+/// What is to be said about shape and plan: findings along the runner, the engine's demand, where engine and port choke,
+/// wishes that contradict the metal or each other, a port that only the engine can tell from its neighbour.
+void addShapeCalls(const CallInputs& of, std::vector<Call>& calls);
+/// What the air does: the place that chokes first, dead places, sets that contradict the bench.
+void addProbeCalls(const CallInputs& of, std::vector<Call>& calls);
+/// Where metal has to stay, and what the cuts are worth.
+void addCutCalls(const CallInputs& of, std::vector<Call>& calls);
+
+}  // namespace euryth::calls
