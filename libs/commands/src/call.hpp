@@ -9,10 +9,10 @@
 
 #include <nlohmann/json.hpp>
 
+#include "analysis/port_analysis.hpp"
 #include "commands/run.hpp"
 #include "geometry/valve_end.hpp"
 #include "job/job.hpp"
-#include "analysis/port_analysis.hpp"
 
 namespace euryth::commands {
 

@@ -2,8 +2,8 @@
 #include <ostream>
 
 #include "call.hpp"
-#include "files/job_file.hpp"
 #include "calls/calls.hpp"
+#include "files/job_file.hpp"
 #include "units/format.hpp"
 
 namespace euryth::commands {

@@ -292,7 +292,7 @@ tl::expected<StoredRun, std::string> unpacked(std::string_view content)
     StoredRun run{textOf(record, "port"), textOf(record, "variant"), textOf(record, "finished"), {}};
     run.solved = {*quality, static_cast<int>(*cores), *seconds, historyOf(record),
                   std::make_shared<const port_field::ViscousAir>(std::move(*shape), std::move(*mesh.value),
-                                                                std::move(*cells), *at)};
+                                                                 std::move(*cells), *at)};
     return run;
 }
 

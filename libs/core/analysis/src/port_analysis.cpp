@@ -5,9 +5,9 @@
 #include <cmath>
 
 #include "air/isentropic.hpp"
+#include "analysis/judged_speeds.hpp"
 #include "geometry/valve_end.hpp"
 #include "geometry/wall_contour.hpp"
-#include "analysis/judged_speeds.hpp"
 #include "planning/area_plan.hpp"
 
 namespace euryth::analysis {

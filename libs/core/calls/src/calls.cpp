@@ -5,8 +5,8 @@
 #include <cmath>
 #include <map>
 
-#include "field/field.hpp"
 #include "analysis/judged_speeds.hpp"
+#include "field/field.hpp"
 #include "plan_calls.hpp"
 #include "survey_calls.hpp"
 
@@ -30,7 +30,8 @@ std::string capitalised(std::string text)
 
 class Caller {
 public:
-    Caller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const engine::FlowsOf& flowsOf)
+    Caller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+           const engine::FlowsOf& flowsOf)
         : m_job(job),
           m_port(port),
           m_analysis(analysis),
@@ -237,8 +238,8 @@ private:
         call.s = m_port.stations[*probe.station].s;
         if (choke->probe)
             placeAt(call, *choke->probe, choke->point);
-        call.title << capitalised(placeName(*probe.station)) << ", " << analysis::pointName(probe.readings[choke->point].at)
-                   << ", chokes first";
+        call.title << capitalised(placeName(*probe.station)) << ", "
+                   << analysis::pointName(probe.readings[choke->point].at) << ", chokes first";
         call.text << choke->speed << " where the section's mean is " << probe.traverse->mean << " ("
                   << Ratio{choke->ratio} << "), the fastest of all sets, by " << m_analysis.speedsFrom;
         if (choke->probe)
@@ -366,7 +367,8 @@ private:
                 continue;
             Call& call = add("dead:" + id + ":" + std::to_string(i), Severity::Note, Stage::Probe);
             placeAt(call, probe.index, i);
-            call.title << capitalised(placeName(*probe.station)) << ", " << analysis::pointName(point.at) << ", is dead";
+            call.title << capitalised(placeName(*probe.station)) << ", " << analysis::pointName(point.at)
+                       << ", is dead";
             call.text << *point.speed << ", " << Ratio{*point.ratio}
                       << " the mean. Leave it, or fill it; metal taken here makes it slower.";
             call.workings.push_back(Phrase() << "ratio = local " << *point.speed << " / mean " << probe.traverse->mean
@@ -464,7 +466,8 @@ private:
 
 }  // namespace
 
-std::optional<ChokePoint> chokePoint(const job::Port& port, const analysis::PortAnalysis& analysis, const Known<engine::PortFlows>& flows)
+std::optional<ChokePoint> chokePoint(const job::Port& port, const analysis::PortAnalysis& analysis,
+                                     const Known<engine::PortFlows>& flows)
 {
     std::optional<ChokePoint> choke;
     const bool read = analysis.speedSource == analysis::SpeedSource::Readings;

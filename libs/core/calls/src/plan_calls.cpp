@@ -13,8 +13,8 @@ namespace {
 
 class PlanCaller {
 public:
-    PlanCaller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const engine::FlowsOf& flowsOf,
-               std::vector<Call>& calls)
+    PlanCaller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+               const engine::FlowsOf& flowsOf, std::vector<Call>& calls)
         : m_job(job),
           m_port(port),
           m_analysis(analysis),
@@ -186,7 +186,10 @@ private:
     {
         return twin.worse ? m_port : m_job.ports[twin.port];
     }
-    [[nodiscard]] bool atValve(const engine::BenchTwin& twin) const { return twin.choke >= poorer(twin).stations.size(); }
+    [[nodiscard]] bool atValve(const engine::BenchTwin& twin) const
+    {
+        return twin.choke >= poorer(twin).stations.size();
+    }
     [[nodiscard]] std::string chokePlace(const engine::BenchTwin& twin) const
     {
         if (twin.worse)
@@ -205,8 +208,8 @@ private:
 
 }  // namespace
 
-void addPlanCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const engine::FlowsOf& flowsOf,
-                  std::vector<Call>& calls)
+void addPlanCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                  const engine::FlowsOf& flowsOf, std::vector<Call>& calls)
 {
     PlanCaller(job, port, analysis, flowsOf, calls).all();
 }

@@ -9,7 +9,7 @@ namespace euryth::calls {
 
 /// Adds what is to be said about the plan: wishes that contradict the metal or each other, with the nearest that works;
 /// areas that go small, big, small by plan; a port that only the engine can tell from its neighbour.
-void addPlanCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const engine::FlowsOf& flowsOf,
-                  std::vector<Call>& calls);
+void addPlanCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                  const engine::FlowsOf& flowsOf, std::vector<Call>& calls);
 
 }  // namespace euryth::calls

@@ -25,7 +25,8 @@ constexpr double kInch = 25.4;
 
 class SurveyCaller {
 public:
-    SurveyCaller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, std::vector<Call>& calls)
+    SurveyCaller(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                 std::vector<Call>& calls)
         : m_job(job),
           m_port(port),
           m_analysis(analysis),
@@ -269,7 +270,8 @@ private:
 
 }  // namespace
 
-void addSurveyCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, std::vector<Call>& calls)
+void addSurveyCalls(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                    std::vector<Call>& calls)
 {
     SurveyCaller(job, port, analysis, calls).all();
 }

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <functional>
 
-#include "job/describe.hpp"
 #include "engine/engine_run.hpp"
+#include "job/describe.hpp"
 #include "plans/valve_plan.hpp"
 
 namespace euryth::plans {
@@ -260,7 +260,8 @@ private:
     {
         if (!o.model)
             return std::nullopt;
-        const auto flow = engine::throughPort(*o.model, o.model->room, o.model->cam.lift, engine::benchDepression(o.job));
+        const auto flow =
+            engine::throughPort(*o.model, o.model->room, o.model->cam.lift, engine::benchDepression(o.job));
         const std::size_t last = flow.stations.size() - 2;  // the one before the valve's opening
         return flow.stations.front().totalPressure - flow.stations[last].totalPressure;
     }

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "geometry/valve_end.hpp"
 #include "engine/engine_model.hpp"
+#include "geometry/valve_end.hpp"
 #include "planning/compression.hpp"
 
 namespace euryth::plans {
@@ -211,7 +211,8 @@ void radiusAndHeight(const TurnGeometry& turn, TurnPlan& plan)
     }
 }
 
-TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const ThroatPlan& throat)
+TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                  const ThroatPlan& throat)
 {
     TurnPlan plan;
     const job::PlannedEnd& wish = port.planEnd;

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "plans/valve_plan.hpp"
 #include "paper/sheet.hpp"
+#include "plans/valve_plan.hpp"
 #include "units/units.hpp"
 
 namespace euryth::paper {

@@ -6,7 +6,6 @@
 
 #include "kit/page_tools.hpp"
 
-
 namespace euryth::widgets {
 
 QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName)

@@ -8,9 +8,9 @@
 
 #include "drawing/paint_empty.hpp"
 #include "geometry/wall_contour.hpp"
-#include "units/format.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

@@ -3,9 +3,9 @@
 #include <QPainter>
 
 #include "drawing/engine_view.hpp"
-#include "virtual_parts.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "virtual_parts.hpp"
 
 namespace euryth::widgets {
 

@@ -11,10 +11,10 @@
 #include <QSpinBox>
 #include <QThread>
 
-#include "viscous_parts.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "viscous_parts.hpp"
 
 namespace euryth::widgets {
 

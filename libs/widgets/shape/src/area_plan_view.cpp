@@ -4,11 +4,11 @@
 #include <QStandardItemModel>
 #include <QTableView>
 
-#include "kit/form_parts.hpp"
 #include "job/plans.hpp"
+#include "kit/form_parts.hpp"
 #include "plans/station_numbers.hpp"
-#include "units/format.hpp"
 #include "shape/shape_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shell/dialog_prompts.hpp"
+#include "shell/dialogs.hpp"
+#include "shell/shape_dialogs.hpp"
 
 #include <QDialogButtonBox>
 #include <QFileDialog>
@@ -9,9 +11,8 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "units/parse.hpp"
-#include "shell/dialog_prompts.hpp"
 #include "shell/main_window.hpp"
+#include "units/parse.hpp"
 
 namespace euryth::widgets {
 

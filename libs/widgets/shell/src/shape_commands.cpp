@@ -2,15 +2,15 @@
 #include <QFile>
 #include <QFileInfo>
 
+#include "cut/cut_page.hpp"
 #include "exports/mesh_files.hpp"
 #include "files/house_file.hpp"
 #include "job/plans.hpp"
-#include "paper/writers.hpp"
-#include "shell/main_window.hpp"
 #include "kit/page_tools.hpp"
-#include "cut/cut_page.hpp"
+#include "paper/writers.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
+#include "shell/main_window.hpp"
 #include "survey/survey_page.hpp"
 
 namespace euryth::widgets {

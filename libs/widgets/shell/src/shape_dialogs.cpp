@@ -11,8 +11,8 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
-#include "plans/house_change.hpp"
 #include "kit/parts.hpp"
+#include "plans/house_change.hpp"
 
 namespace euryth::widgets {
 

@@ -12,8 +12,8 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "units/parse.hpp"
 #include "shell/dialogs.hpp"
+#include "units/parse.hpp"
 
 namespace euryth::widgets {
 

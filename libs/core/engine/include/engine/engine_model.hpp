@@ -5,8 +5,8 @@
 #include <string>
 #include <vector>
 
-#include "flow/runner_flow.hpp"
 #include "analysis/port_analysis.hpp"
+#include "flow/runner_flow.hpp"
 #include "planning/filling.hpp"
 
 namespace euryth::engine {
@@ -66,8 +66,9 @@ Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const
 
 /// The same cylinder with the port as `planned`: the runner's loss is that of the planned sections; the valve's opening
 /// that of `present`, changed in the proportion of the geometric openings where both are known.
-EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis, const job::Port& planned,
-                         const analysis::PortAnalysis& plannedAnalysis, PressureDifference bench);
+EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis,
+                         const job::Port& planned, const analysis::PortAnalysis& plannedAnalysis,
+                         PressureDifference bench);
 
 /// The bench's depression, or 28 inches of water where none is set.
 PressureDifference benchDepression(const job::Job& job);
