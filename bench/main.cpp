@@ -11,12 +11,12 @@
 
 #include <unistd.h>
 
+#include "calls/calls.hpp"
+#include "engine/engine_run.hpp"
 #include "exports/flow_case.hpp"
 #include "files/job_file.hpp"
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
-#include "calls/calls.hpp"
-#include "engine/engine_run.hpp"
 #include "port_field/virtual_port.hpp"
 
 using namespace euryth;

@@ -7,6 +7,7 @@
 #include <QTimer>
 
 #include "app/port_edits.hpp"
+#include "shell/dialog_prompts.hpp"
 #include "shell/main_window.hpp"
 #include "shell/walk.hpp"
 

@@ -32,7 +32,7 @@ struct Runs {
     [[nodiscard]] Known<port_field::PortAir> air() const
     {
         return port_field::portAir(workspace.job(), workspace.job().ports[0], workspace.analysisOf(0), std::nullopt,
-                                  nullptr);
+                                   nullptr);
     }
     [[nodiscard]] ViscousRuns::Wish wish(const char* variant = app::kAsItIs) const
     {

@@ -4,13 +4,13 @@
 #include <fstream>
 #include <iterator>
 
-#include "files/house_file.hpp"
 #include "calls/calls.hpp"
 #include "engine/engine_run.hpp"
+#include "files/house_file.hpp"
+#include "mutate.hpp"
 #include "plans/house_change.hpp"
 #include "plans/planned_port.hpp"
 #include "port_field/virtual_port.hpp"
-#include "mutate.hpp"
 
 using namespace euryth;
 

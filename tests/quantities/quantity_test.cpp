@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include "words/phrase.hpp"
 #include "quantities/quantities.hpp"
+#include "words/phrase.hpp"
 
 using namespace euryth;
 

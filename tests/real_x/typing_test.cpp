@@ -4,12 +4,12 @@
 #include <QProcess>
 #include <QThread>
 
-#include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
+#include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
-#include "survey/survey_page.hpp"
 #include "support/window_fixture.hpp"
+#include "survey/survey_page.hpp"
 
 namespace {
 

@@ -11,13 +11,15 @@
 #include <QTest>
 
 #include "files/job_file.hpp"
+#include "kit/entry_view.hpp"
+#include "kit/runner_canvases.hpp"
+#include "kit/section_canvases.hpp"
+#include "shell/dialogs.hpp"
+#include "shell/main_window.hpp"
+#include "shell/shape_dialogs.hpp"
 #include "support/demo.hpp"
 #include "support/qt_strings.hpp"
 #include "support/temp_folder.hpp"
-#include "kit/runner_canvases.hpp"
-#include "kit/section_canvases.hpp"
-#include "kit/entry_view.hpp"
-#include "shell/main_window.hpp"
 
 namespace {
 

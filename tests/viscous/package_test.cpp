@@ -14,9 +14,6 @@
 
 using namespace euryth;
 using namespace euryth::analysis;
-using namespace euryth::calls;
-using namespace euryth::engine;
-using namespace euryth::plans;
 using namespace euryth::port_field;
 using geometry::RoundedRectangle;
 using geometry::Sector;

@@ -12,9 +12,6 @@
 
 using namespace euryth;
 using namespace euryth::analysis;
-using namespace euryth::calls;
-using namespace euryth::engine;
-using namespace euryth::plans;
 using namespace euryth::port_field;
 using viscous::StoredRun;
 

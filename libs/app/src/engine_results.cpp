@@ -29,8 +29,8 @@ std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirSta
 }
 
 /// A curve, or noEnd() where one of its fillings has not settled.
-Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model,
-                                const EngineResults::Results& results, const std::stop_token& stop)
+Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model, const EngineResults::Results& results,
+                     const std::stop_token& stop)
 {
     Curve curve;
     curve.who = who;

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include "app/language.hpp"
 #include "app/edits.hpp"
 #include "app/entry_table.hpp"
+#include "app/language.hpp"
 #include "probing/grid.hpp"
 #include "units/parse.hpp"
 

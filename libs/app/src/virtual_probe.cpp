@@ -80,7 +80,7 @@ Known<port_field::PortAir> VirtualProbe::flowOf(const job::Port& port) const
 {
     const auto* set = m_workspace.probeResult();
     return port_field::portAir(m_workspace.job(), port, m_workspace.analysis(), m_wished,
-                              set ? &port.probes[set->index] : nullptr);
+                               set ? &port.probes[set->index] : nullptr);
 }
 
 /// The tip goes to the chosen station, to the middle of it at first.
@@ -316,9 +316,8 @@ void VirtualProbe::setReach(Length reach)
     follow();
 }
 
-Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port,
-                                                                   const analysis::PortAnalysis& measured,
-                                                                   analysis::SpeedSource source) const
+Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port, const analysis::PortAnalysis& measured,
+                                                       analysis::SpeedSource source) const
 {
     const auto shape = port_field::shapeOf(port, measured);
     if (!shape)
@@ -353,7 +352,7 @@ std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) c
     for (const job::Reading& r : set.readings)
         points.push_back({r.u, r.v});
     return port_field::virtualReadings(m_present.solved->port, air->flow, port->stations[*result.station].s,
-                                      m_workspace.analysis().sections[*result.station], points);
+                                       m_workspace.analysis().sections[*result.station], points);
 }
 
 }  // namespace euryth::app

@@ -107,12 +107,11 @@ void ViscousRuns::next()
                 },
                 Qt::QueuedConnection);
         };
-        const auto solved = guarded(
-            [&] { return viscous::solve(task, tell, stop); },
-            [](const std::string& fault) {
-                return tl::expected<viscous::Solved, viscous::Failure>(tl::unexpect,
-                                                                      viscous::Failure{verbatim(fault)});
-            });
+        const auto solved = guarded([&] { return viscous::solve(task, tell, stop); },
+                                    [](const std::string& fault) {
+                                        return tl::expected<viscous::Solved, viscous::Failure>(
+                                            tl::unexpect, viscous::Failure{verbatim(fault)});
+                                    });
         const double seconds = static_cast<double>(clock.elapsed()) * milli;
         QMetaObject::invokeMethod(
             this, [this, id, solved, seconds] { ended(id, solved, seconds); }, Qt::QueuedConnection);
@@ -165,10 +164,9 @@ void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
         return;
     ++m_filing;
     m_files.start([this, folder = runFolderOf(m_path), result] {
-        const auto kept = guarded([&] { return viscous::keep(folder, result->run); },
-                                  [](const std::string& fault) {
-                                      return tl::expected<void, Phrase>(tl::unexpect, verbatim(fault));
-                                  });
+        const auto kept =
+            guarded([&] { return viscous::keep(folder, result->run); },
+                    [](const std::string& fault) { return tl::expected<void, Phrase>(tl::unexpect, verbatim(fault)); });
         QMetaObject::invokeMethod(
             this,
             [this, kept] {

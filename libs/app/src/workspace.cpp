@@ -85,7 +85,7 @@ const std::vector<calls::Call>& Workspace::callsOf(std::size_t port) const
     auto& results = m_results.at(port);
     if (!results.calls)
         results.calls = calls::callsFor(job(), job().ports[port], analysisOf(port),
-                                            [this](std::size_t other) { return flowsOf(other); });
+                                        [this](std::size_t other) { return flowsOf(other); });
     return *results.calls;
 }
 

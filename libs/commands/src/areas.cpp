@@ -37,9 +37,8 @@ Json areasJson(const job::Port& port, const analysis::PortAnalysis& analysis)
     }
     result["findings"] = Json::array();
     for (const geometry::Finding& f : analysis.findings) {
-        result["findings"].push_back({{"kind", std::string(key(f.kind))},
-                                      {"s_mm", number(inMm(f.s))},
-                                      {"text", words(f.text)}});
+        result["findings"].push_back(
+            {{"kind", std::string(key(f.kind))}, {"s_mm", number(inMm(f.s))}, {"text", words(f.text)}});
     }
     return result;
 }

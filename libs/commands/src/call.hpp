@@ -1,18 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <exception>
 #include <iosfwd>
 #include <optional>
-#include <exception>
 #include <string>
 #include <string_view>
 
 #include <nlohmann/json.hpp>
 
+#include "analysis/port_analysis.hpp"
 #include "commands/run.hpp"
 #include "geometry/valve_end.hpp"
 #include "job/job.hpp"
-#include "analysis/port_analysis.hpp"
 
 namespace euryth::commands {
 

@@ -2,7 +2,6 @@
 #include <ostream>
 
 #include "call.hpp"
-#include "files/job_file.hpp"
 #include "calls/calls.hpp"
 
 namespace euryth::commands {

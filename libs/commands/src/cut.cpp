@@ -15,8 +15,7 @@ Json stateJson(const cutting::PortState& state)
     put(json, "area_miss_percent", state.areaMiss ? number(*state.areaMiss * 100.0) : Json(nullptr),
         say("missing.any-plan"));
     json["volume_cc"] = number(inCc(state.volume));
-    put(json, "highest_ratio", numberOrNull(state.highestRatio),
-        say("missing.any-speed"));
+    put(json, "highest_ratio", numberOrNull(state.highestRatio), say("missing.any-speed"));
     json["area_mm2"] = Json::array();
     for (const Area area : state.areas)
         json["area_mm2"].push_back(number(inMm2(area)));
@@ -49,8 +48,8 @@ int callCut(const Request& request, std::ostream& out)
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = analysis::analyse(job, port);
     if (!analysis.cut)
-        throw CallError(kJobHasErrors, say("cli.no-cut", {{"place", portPlace(port)},
-                                                       {"missing", analysis.cutProblem.missing}}));
+        throw CallError(kJobHasErrors,
+                        say("cli.no-cut", {{"place", portPlace(port)}, {"missing", analysis.cutProblem.missing}}));
 
     const cutting::CutPlan& plan = *analysis.cut;
     Json result;

@@ -42,35 +42,21 @@ constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
-    CallEntry{"check", "check JOB",
-              kNone, callCheck},
-    CallEntry{"tidy", "tidy JOB --to X",
-              kTo, callTidy},
-    CallEntry{"areas", "areas JOB --port I1",
-              kPort, callAreas},
-    CallEntry{"traverse", "traverse JOB --port I1 --probe P1",
-              kPortProbe,
-              callTraverse},
-    CallEntry{"cut", "cut JOB --port I1",
-              kPort, callCut},
-    CallEntry{"seat", "seat JOB --port I1",
-              kPort, callSeat},
-    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3",
-              kPortLift, callOpening},
-    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv",
-              kPortFlowPoints, callField},
-    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q",
-              kPortFlow,
-              callShortSide},
-    CallEntry{"engine", "engine JOB --port I1 --rpm 6500",
-              kPortRpm,
-              callEngine},
-    CallEntry{"book", "book JOB --port I1",
-              kNone, nullptr},
-    CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv",
-              kPortFlowPointsQuality, callViscous},
-    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]",
-              kPortTo, callExport, "flow-m3s"},
+    CallEntry{"check", "check JOB", kNone, callCheck},
+    CallEntry{"tidy", "tidy JOB --to X", kTo, callTidy},
+    CallEntry{"areas", "areas JOB --port I1", kPort, callAreas},
+    CallEntry{"traverse", "traverse JOB --port I1 --probe P1", kPortProbe, callTraverse},
+    CallEntry{"cut", "cut JOB --port I1", kPort, callCut},
+    CallEntry{"seat", "seat JOB --port I1", kPort, callSeat},
+    CallEntry{"opening", "opening JOB --port I1 --lift-mm 1,2,3", kPortLift, callOpening},
+    CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", kPortFlowPoints, callField},
+    CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", kPortFlow, callShortSide},
+    CallEntry{"engine", "engine JOB --port I1 --rpm 6500", kPortRpm, callEngine},
+    CallEntry{"book", "book JOB --port I1", kNone, nullptr},
+    CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
+              callViscous},
+    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]", kPortTo,
+              callExport, "flow-m3s"},
 };
 
 void printHelp(std::ostream& out)
@@ -111,7 +97,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
             const bool takes = name == "job" || name == "stop-after" || name == entry.mayHave ||
                                std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
-                throw wrongUsage("cli.takes-no", {{"call", std::string(entry.name)}, {"option", name}, {"usage", usage}});
+                throw wrongUsage("cli.takes-no",
+                                 {{"call", std::string(entry.name)}, {"option", name}, {"usage", usage}});
         }
         if (!given.contains("job"))
             throw wrongUsage("cli.no-job", {{"usage", usage}});

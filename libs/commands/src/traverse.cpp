@@ -15,15 +15,15 @@ int callTraverse(const Request& request, std::ostream& out)
         std::string known;
         for (const job::ProbeSet& p : port.probes)
             known += (known.empty() ? "" : ", ") + p.id;
-        throw wrongUsage("cli.no-set", {{"set", request.probe},
-                                        {"port", port.id},
-                                        {"known", known.empty() ? say("none") : verbatim(known)}});
+        throw wrongUsage(
+            "cli.no-set",
+            {{"set", request.probe}, {"port", port.id}, {"known", known.empty() ? say("none") : verbatim(known)}});
     }
     const auto analysis = analysis::analyse(job, port);
     const auto& probe = analysis.probes[static_cast<std::size_t>(set - port.probes.begin())];
     if (!probe.traverse)
         throw CallError(kJobHasErrors, say("cli.missing", {{"place", portPlace(port) + "/probes/" + set->id},
-                                                        {"missing", probe.traverse.missing}}));
+                                                           {"missing", probe.traverse.missing}}));
 
     const probing::Traverse& traverse = *probe.traverse;
     Json result;

@@ -33,7 +33,8 @@ int callViscous(const Request& request, std::ostream& out)
     const auto limit = std::chrono::seconds(
         std::max<long>(1, std::lround(before * std::min(usual, request.stopAfter.value_or(usual)))));
     request.tell(say("cli.running", {{"port", loaded.port->id}, {"seconds", count(limit.count())}}));
-    viscous::Task task{loaded.virtualPort->shape(), {flow, port_field::FlowFrom::Typed, {}, loaded.room}, quality, 1, limit, {}};
+    viscous::Task task{
+        loaded.virtualPort->shape(), {flow, port_field::FlowFrom::Typed, {}, loaded.room}, quality, 1, limit, {}};
     const auto solved = viscous::solve(task);
     if (!solved)
         throw fileTrouble(say("cli.run-failed", {{"why", solved.error().why}}));

@@ -6,8 +6,8 @@
 
 #include <QCoreApplication>
 
-#include "units/format.hpp"
 #include "paint_tools.hpp"
+#include "units/format.hpp"
 
 namespace euryth::drawing {
 

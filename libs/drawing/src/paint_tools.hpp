@@ -8,10 +8,10 @@
 #include <QPainterPath>
 #include <QString>
 
+#include "calls/calls.hpp"
 #include "drawing/paint_empty.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
-#include "calls/calls.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {

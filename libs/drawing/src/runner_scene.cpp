@@ -4,8 +4,8 @@
 
 #include <QCoreApplication>
 
-#include "units/format.hpp"
 #include "drawing/runner_view.hpp"
+#include "units/format.hpp"
 
 namespace euryth::drawing {
 

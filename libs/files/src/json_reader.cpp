@@ -64,8 +64,7 @@ void JsonReader::points(const job::Field& f, std::vector<geometry::Point>& point
     for (std::size_t i = 0; i < json->size(); ++i) {
         const Json& pair = json->at(i);
         if (!pair.is_array() || pair.size() != 2 || !pair[0].is_number() || !pair[1].is_number()) {
-            fail(std::string(f.key) + "/" + std::to_string(i),
-                 say("json.must.pair", {{"is", kindOf(pair)}}));
+            fail(std::string(f.key) + "/" + std::to_string(i), say("json.must.pair", {{"is", kindOf(pair)}}));
             continue;
         }
         points.push_back({job::toSi(f, pair[0].get<double>()), job::toSi(f, pair[1].get<double>())});

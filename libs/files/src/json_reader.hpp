@@ -98,8 +98,7 @@ public:
             return fail(key, say("json.missing.word", {{"words", oneOf(names)}}));
         const auto found = json->is_string() ? std::ranges::find(names, json->get<std::string>()) : names.end();
         if (found == names.end())
-            return fail(key,
-                        say("json.must.word", {{"words", oneOf(names)}, {"is", kindOf(*json)}}));
+            return fail(key, say("json.must.word", {{"words", oneOf(names)}, {"is", kindOf(*json)}}));
         value = static_cast<Enum>(found - names.begin());
     }
 
@@ -217,10 +216,7 @@ private:
     void branches(std::vector<job::Port>& ports, std::size_t parent);
 
     const Json* find(std::string_view key);
-    void fail(std::string_view key, Phrase text)
-    {
-        m_problems.push_back({m_path + std::string(key), std::move(text)});
-    }
+    void fail(std::string_view key, Phrase text) { m_problems.push_back({m_path + std::string(key), std::move(text)}); }
     static std::string entryName(const Json& item, std::size_t number);
     static Phrase wanted(const job::Field& f);
     static std::string oneOf(std::span<const std::string_view> words);

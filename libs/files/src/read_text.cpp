@@ -48,8 +48,7 @@ public:
         else if (event == Json::parse_event_t::object_end)
             m_keys.pop_back();
         else if (event == Json::parse_event_t::key && !m_keys.back().insert(parsed.get<std::string>()).second)
-            throw Refused{
-                {"key \"" + parsed.get<std::string>() + "\"", say("json.key-twice")}};
+            throw Refused{{"key \"" + parsed.get<std::string>() + "\"", say("json.key-twice")}};
         return true;
     }
 
@@ -68,8 +67,7 @@ tl::expected<Json, ReadError> parseJson(std::string_view text)
         return tl::unexpected(ReadError{ReadError::Kind::Content, {refused.problem}});
     } catch (const Json::parse_error& e) {
         const bool cutOff = e.byte >= text.size();
-        return tl::unexpected(contentError(lineAndColumn(text, e.byte),
-                                           say(cutOff ? "json.cut-off" : "json.syntax")));
+        return tl::unexpected(contentError(lineAndColumn(text, e.byte), say(cutOff ? "json.cut-off" : "json.syntax")));
     } catch (const Json::out_of_range&) {
         return tl::unexpected(contentError("the file", say("json.too-large")));
     } catch (const Json::exception& e) {

@@ -120,7 +120,7 @@ std::filesystem::path realTarget(const std::filesystem::path& path)
 
 /// Writes beside the target and flushes; `file` is then ready to be renamed.
 std::optional<Phrase> prepare(FileBeside& file, const std::filesystem::path& target, std::string_view text,
-                                   const SaveHook& hook)
+                              const SaveHook& hook)
 {
     const auto done = [&](SaveStep step) {
         if (hook)
@@ -228,7 +228,7 @@ tl::expected<void, Phrase> saveText(const std::filesystem::path& path, std::stri
 }
 
 tl::expected<void, Phrase> saveWithBackup(const std::filesystem::path& path, std::string_view text,
-                                               Phrase& backupTrouble, const SaveHook& hook)
+                                          Phrase& backupTrouble, const SaveHook& hook)
 {
     const std::filesystem::path target = realTarget(path);
     FileBeside file(target);

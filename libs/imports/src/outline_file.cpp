@@ -80,7 +80,7 @@ tl::expected<ImportedOutline, Phrase> outlineFromTable(std::string_view text, co
 }
 
 tl::expected<ImportedOutline, Phrase> outlineFromFile(const std::filesystem::path& path,
-                                                           const units::DisplayUnits& units)
+                                                      const units::DisplayUnits& units)
 {
     std::string ending = path.extension().string();
     std::ranges::transform(ending, ending.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });

@@ -122,7 +122,10 @@ public:
         m_troubles.push_back({m_number, column, std::move(text)});
         m_failed = true;
     }
-    void missing(StationColumn column) { fail(find(column).value_or(0), say("import.missing", {{"what", nameOf(column)}})); }
+    void missing(StationColumn column)
+    {
+        fail(find(column).value_or(0), say("import.missing", {{"what", nameOf(column)}}));
+    }
     [[nodiscard]] bool failed() const { return m_failed; }
 
 private:
@@ -179,11 +182,16 @@ Phrase CellTrouble::phrase() const
 
 Phrase nameOf(StationColumn column)
 {
-    constexpr std::array<std::string_view, kFirstWall> ids{
-        "column.ignore",          "column.distance",         "size.width",
-        "size.height",            "column.radius",           "column.radius-roof-left",
-        "column.radius-roof-right", "column.radius-floor-right", "column.radius-floor-left",
-        "column.area"};
+    constexpr std::array<std::string_view, kFirstWall> ids{"column.ignore",
+                                                           "column.distance",
+                                                           "size.width",
+                                                           "size.height",
+                                                           "column.radius",
+                                                           "column.radius-roof-left",
+                                                           "column.radius-roof-right",
+                                                           "column.radius-floor-right",
+                                                           "column.radius-floor-left",
+                                                           "column.area"};
     const auto i = static_cast<std::size_t>(column);
     return i < kFirstWall ? say(ids[i])
                           : say("size.wall", {{"sector", geometry::nameOf(geometry::sectorAt(i - kFirstWall))}});

@@ -23,8 +23,7 @@ void addCheckLength(Sheet& sheet, const units::DisplayUnits& units)
     sheet.line({kMargin, y}, {kMargin + kCheckLength, y}, Ink::Check);
     for (const double x : {kMargin, kMargin + kCheckLength})
         sheet.line({x, y - tick}, {x, y + tick}, Ink::Check);
-    sheet.write({kMargin, y + 7},
-                units::render(say("paper.check-length"), units), 3.2);
+    sheet.write({kMargin, y + 7}, units::render(say("paper.check-length"), units), 3.2);
 }
 
 }  // namespace
@@ -139,8 +138,8 @@ std::vector<std::vector<std::string>> planTable(const job::Port& port, const ana
         std::optional<Area> reach;
         if (i < analysis.reachable.size())
             reach = analysis.reachable[i];
-        rows.push_back({std::to_string(i + 1), mm(station.s), placeKey(analysis, port, i),
-                        mm2(job::netArea(station)), mm2(analysis.plan[i]), mm2(reach), mm(now.width), mm(now.height),
+        rows.push_back({std::to_string(i + 1), mm(station.s), placeKey(analysis, port, i), mm2(job::netArea(station)),
+                        mm2(analysis.plan[i]), mm2(reach), mm(now.width), mm(now.height),
                         mm(then ? std::optional(then->width) : std::nullopt),
                         mm(then ? std::optional(then->height) : std::nullopt), corner(&geometry::CornerRadii::roofLeft),
                         corner(&geometry::CornerRadii::roofRight), corner(&geometry::CornerRadii::floorRight),

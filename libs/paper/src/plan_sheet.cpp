@@ -57,9 +57,12 @@ std::vector<Column> columnsOf(const BenchPaper& paper)
         const std::string unit = kind ? units::symbol(*kind, paper.units) : std::string();
         return paper.words(say(id, {{"unit", unit}}));
     };
-    return {{22, head("paper.column.number", {})},       {40, head("paper.column.distance", Kind::Length)},
-            {64, head("paper.column.now", Kind::Area)},  {86, head("paper.column.plan", Kind::Area)},
-            {128, head("paper.column.size", {})},        {152, head("paper.column.corners", {})},
+    return {{22, head("paper.column.number", {})},
+            {40, head("paper.column.distance", Kind::Length)},
+            {64, head("paper.column.now", Kind::Area)},
+            {86, head("paper.column.plan", Kind::Area)},
+            {128, head("paper.column.size", {})},
+            {152, head("paper.column.corners", {})},
             {196, head("paper.column.growth", Kind::Length)}};
 }
 
@@ -80,7 +83,8 @@ void writeStation(Sheet& sheet, const BenchPaper& paper, std::size_t i, const st
         return;
     const geometry::Box box = geometry::boxOf(planned->section);
     put(4, units::formatNumber(Kind::Length, box.width.si(), units) + " x " +
-               units::formatNumber(Kind::Length, box.height.si(), units) + (planned->met ? "" : " " + paper.words(say("paper.walls"))));
+               units::formatNumber(Kind::Length, box.height.si(), units) +
+               (planned->met ? "" : " " + paper.words(say("paper.walls"))));
     put(5, corners(*planned, paper));
     put(6, deepest(*planned, paper));
 }
@@ -119,8 +123,7 @@ std::vector<Sheet> planSheets(const BenchPaper& paper)
         y += step;
     }
     // Where the danger is: beside the numbers that will be cut to.
-    writeLines(sheet, {kMargin, y + 5},
-               paper.words(say("paper.before-cutting")), 105, 3.2);
+    writeLines(sheet, {kMargin, y + 5}, paper.words(say("paper.before-cutting")), 105, 3.2);
     sheets.push_back(std::move(sheet));
     return sheets;
 }

@@ -43,11 +43,11 @@ void throatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& pl
 {
     const auto& u = paper.units;
     card.heading("paper.scribe");
-    card.row(
-        say("place.throat"),
-        plan.throat ? paper.words(say("paper.throat-share", {{"throat", *plan.throat}, {"share", Percent{plan.share}}}))
-                    : known(plan.throat, u),
-        true);
+    card.row(say("place.throat"),
+             plan.throat
+                 ? paper.words(say("paper.throat-share", {{"throat", *plan.throat}, {"share", Percent{plan.share}}}))
+                 : known(plan.throat, u),
+             true);
     card.row(say("paper.scribe-radius"), known(plan.scribeRadius, u), true);
     card.row(say("paper.scriber"), known(plan.scriberSetting, u), true);
     card.row(say("paper.scribe-line"), known(plan.scribeDepth, u), true);
@@ -64,9 +64,8 @@ void seatRows(Card& card, const BenchPaper& paper, const plans::ThroatPlan& plan
         return;
     }
     for (const geometry::PlacedCut& cut : plan.stack->cuts) {
-        card.row(
-            say(cut.isTop ? "paper.top-cut" : "value", {{"value", cut.face.angle}}),
-            paper.words(say("paper.cut", {{"width", cut.face.width}, {"from", cut.outer}, {"to", cut.inner}})));
+        card.row(say(cut.isTop ? "paper.top-cut" : "value", {{"value", cut.face.angle}}),
+                 paper.words(say("paper.cut", {{"width", cut.face.width}, {"from", cut.outer}, {"to", cut.inner}})));
     }
     if (plan.lastCutNow && *plan.lastCutNow != plan.stack->cuts.back().face.width)
         card.text(say("paper.last-cut", {{"width", *plan.lastCutNow}}));
@@ -87,8 +86,8 @@ void turnRows(Card& card, const BenchPaper& paper, const plans::TurnPlan& plan)
 void orderRows(Card& card, const BenchPaper& paper)
 {
     card.heading("paper.order");
-    card.text(say(paper.job.house.valveJob == job::ValveJob::First ? "paper.order.seats-first"
-                                                                   : "paper.order.port-first"));
+    card.text(
+        say(paper.job.house.valveJob == job::ValveJob::First ? "paper.order.seats-first" : "paper.order.port-first"));
     card.text(say("paper.order.caution"));
 }
 

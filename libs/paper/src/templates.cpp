@@ -127,19 +127,16 @@ std::vector<Sheet> windowSheets(const BenchPaper& paper)
         } else {
             const geometry::Point shift{o.shiftLeft.value_or(Length{}).si(), o.shiftUp.value_or(Length{}).si()};
             sheet.strokes.push_back(outlineAt(geometry::Section(*shape), middle, shift, Ink::Help));
-            sheet.write(
-                {kMargin, y},
-                paper.words(say("paper.opening", {{"opening", name}, {"width", shape->width}, {"height", shape->height}})),
-                3.2);
+            sheet.write({kMargin, y},
+                        paper.words(say("paper.opening",
+                                        {{"opening", name}, {"width", shape->width}, {"height", shape->height}})),
+                        3.2);
         }
         y += 5.5;
     };
     opening(paper.port.manifold, paper.port.side == job::Side::Intake ? "opening.manifold" : "opening.header");
     opening(paper.port.gasket, "opening.gasket");
-    writeLines(
-        sheet, {kMargin, y + 3},
-        paper.words(say("paper.enter-window")),
-        100);
+    writeLines(sheet, {kMargin, y + 3}, paper.words(say("paper.enter-window")), 100);
     return {std::move(sheet)};
 }
 

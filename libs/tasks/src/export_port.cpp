@@ -27,8 +27,7 @@ tl::expected<void, Error> saveSheets(Written kind, const Subject& subject, const
         return missing(say("missing.station-to-draw"));
     if (kind == Written::Table)
         return save(wish.path, paper::csvText(paper::planTable(subject.port, subject.analysis)));
-    const auto sheets =
-        paper::benchSheets({subject.job, subject.port, subject.analysis, wish.units}, wish.parts);
+    const auto sheets = paper::benchSheets({subject.job, subject.port, subject.analysis, wish.units}, wish.parts);
     if (kind == Written::Pdf)
         return save(wish.path, paper::pdfText(sheets));
     if (kind == Written::Svg)
@@ -44,9 +43,8 @@ tl::expected<void, Error> saveField(Written kind, const Subject& subject, const 
         return missing(shape.missing);
     if (kind == Written::Surface)
         return save(wish.path, exports::stlText(*shape, subject.port.id));
-    const auto air =
-        wish.air ? Known<port_field::PortAir>{wish.air, {}}
-                 : port_field::portAir(subject.job, subject.port, subject.analysis, std::nullopt, nullptr);
+    const auto air = wish.air ? Known<port_field::PortAir>{wish.air, {}}
+                              : port_field::portAir(subject.job, subject.port, subject.analysis, std::nullopt, nullptr);
     if (!air)
         return missing(air.missing);
     const auto solved = port_field::virtualPort(*shape, wish.fineness);

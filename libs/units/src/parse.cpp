@@ -240,9 +240,8 @@ private:
             return nullptr;
         }
         if (!accepts(m_kind, best->kind)) {
-            fail(say("typed.other-kind", {{"unit", std::string(best->text)},
-                                          {"is", nameOf(best->kind)},
-                                          {"wanted", nameOf(m_kind)}}));
+            fail(say("typed.other-kind",
+                     {{"unit", std::string(best->text)}, {"is", nameOf(best->kind)}, {"wanted", nameOf(m_kind)}}));
             return nullptr;
         }
         m_pos += best->text.size();

@@ -66,9 +66,9 @@ tl::expected<std::vector<T>, Phrase> listOf(const std::string& text, const std::
     for (std::size_t i = 0; i < count; ++i) {
         T value{};
         if (!readValue(in, value))
-            return tl::unexpected(say("result.unread", {{"what", nameOf(value)},
-                                                       {"number", euryth::count(i + 1)},
-                                                       {"all", euryth::count(count)}}));
+            return tl::unexpected(
+                say("result.unread",
+                    {{"what", nameOf(value)}, {"number", euryth::count(i + 1)}, {"all", euryth::count(count)}}));
         values.push_back(value);
     }
     return values;

@@ -90,8 +90,8 @@ public:
             if (m_options.stop.stop_requested())
                 return Failure{say("stopped"), true};
             if (std::chrono::steady_clock::now() > m_deadline)
-                return Failure{say("run.time-limit", {{"seconds", count(m_options.limit.count())},
-                                                      {"step", count(m_last.step)}})};
+                return Failure{
+                    say("run.time-limit", {{"seconds", count(m_options.limit.count())}, {"step", count(m_last.step)}})};
             m_log << *text;
             if (auto wrong = take(*text))
                 return Failure{std::move(*wrong)};

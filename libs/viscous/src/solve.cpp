@@ -55,8 +55,7 @@ double expectedSeconds(exports::Quality quality, int cores)
 namespace {
 
 tl::expected<Solved, Failure> solveIn(const std::filesystem::path& folder, const Task& task,
-                                          const std::function<void(const Progress&)>& progress,
-                                          const std::stop_token& stop)
+                                      const std::function<void(const Progress&)>& progress, const std::stop_token& stop)
 {
     const auto begin = std::chrono::steady_clock::now();
     const auto port = port_field::virtualPort(task.shape, exports::finenessOf(task.quality));
@@ -93,7 +92,7 @@ tl::expected<Solved, Failure> solveIn(const std::filesystem::path& folder, const
 }  // namespace
 
 tl::expected<Solved, Failure> solve(const Task& task, const std::function<void(const Progress&)>& progress,
-                                        const std::stop_token& stop)
+                                    const std::stop_token& stop)
 {
     const RunFolder folder;
     if (folder.path().empty())

@@ -143,8 +143,7 @@ std::string textOf(const json& record, const char* key)
 port_field::FlowFrom flowFromOf(const std::string& word)
 {
     using port_field::FlowFrom;
-    for (const FlowFrom from :
-         {FlowFrom::Typed, FlowFrom::Set, FlowFrom::Test, FlowFrom::Runner, FlowFrom::Reckoned}) {
+    for (const FlowFrom from : {FlowFrom::Typed, FlowFrom::Set, FlowFrom::Test, FlowFrom::Runner, FlowFrom::Reckoned}) {
         if (word == port_field::key(from))
             return from;
     }
@@ -320,7 +319,7 @@ tl::expected<StoredRun, Phrase> unpacked(std::string_view content)
     StoredRun run{textOf(record, "port"), *variant, textOf(record, "finished"), {}};
     run.solved = {*quality, static_cast<int>(*cores), *seconds, historyOf(record),
                   std::make_shared<const port_field::ViscousAir>(std::move(*shape), std::move(*mesh.value),
-                                                                std::move(*cells), *at)};
+                                                                 std::move(*cells), *at)};
     return run;
 }
 

@@ -3,10 +3,10 @@
 
 #include <mutex>
 
-#include <nlohmann/json.hpp>
 #include <unicode/listformatter.h>
 #include <unicode/msgfmt.h>
 #include <unicode/uchar.h>
+#include <nlohmann/json.hpp>
 
 #include "shipped.hpp"
 
@@ -206,8 +206,7 @@ std::string Catalogue::list(const std::vector<std::string>& items) const
     for (const std::string& item : items)
         texts.push_back(utf16(item));
     UErrorCode status = U_ZERO_ERROR;
-    const std::unique_ptr<icu::ListFormatter> formatter(
-        icu::ListFormatter::createInstance(m_parts->locale(), status));
+    const std::unique_ptr<icu::ListFormatter> formatter(icu::ListFormatter::createInstance(m_parts->locale(), status));
     icu::UnicodeString text;
     if (formatter)
         formatter->format(texts.data(), static_cast<int32_t>(texts.size()), text, status);
@@ -251,8 +250,8 @@ std::string Catalogue::pseudoText(std::string_view text)
 {
     std::string out;
     std::size_t letters = 0;
-    int depth = 0;       // inside {...} of a pattern
-    bool markup = false; // inside <...> or &...; of simple HTML
+    int depth = 0;        // inside {...} of a pattern
+    bool markup = false;  // inside <...> or &...; of simple HTML
     for (const char c : text) {
         depth += c == '{' ? 1 : 0;
         markup = markup || c == '<';

@@ -3,10 +3,10 @@
 
 #include <algorithm>
 
-#include "job/describe.hpp"
-#include "job/plans.hpp"
 #include "calls/calls.hpp"
 #include "engine/engine_run.hpp"
+#include "job/describe.hpp"
+#include "job/plans.hpp"
 #include "plans/house_change.hpp"
 #include "plans/planned_port.hpp"
 #include "plans/station_numbers.hpp"
@@ -18,7 +18,6 @@ using namespace euryth::analysis;
 using namespace euryth::calls;
 using namespace euryth::engine;
 using namespace euryth::plans;
-using namespace euryth::port_field;
 
 namespace {
 

@@ -1,16 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include "calls/calls.hpp"
 #include "analysis/compare.hpp"
+#include "calls/calls.hpp"
 #include "units/format.hpp"
 
 using namespace euryth;
 using namespace euryth::analysis;
 using namespace euryth::calls;
 using namespace euryth::engine;
-using namespace euryth::plans;
-using namespace euryth::port_field;
 
 namespace {
 

@@ -1,16 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include "geometry/valve_end.hpp"
 #include "engine/engine_run.hpp"
+#include "geometry/valve_end.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
 using namespace euryth::analysis;
-using namespace euryth::calls;
 using namespace euryth::engine;
-using namespace euryth::plans;
-using namespace euryth::port_field;
 
 namespace {
 

@@ -3,10 +3,10 @@
 
 #include <algorithm>
 
+#include "analysis/port_analysis.hpp"
+#include "engine/engine_run.hpp"
 #include "job/describe.hpp"
 #include "job/plans.hpp"
-#include "calls/calls.hpp"
-#include "engine/engine_run.hpp"
 #include "plans/house_change.hpp"
 #include "plans/planned_port.hpp"
 #include "plans/station_numbers.hpp"
@@ -15,29 +15,12 @@
 
 using namespace euryth;
 using namespace euryth::analysis;
-using namespace euryth::calls;
 using namespace euryth::engine;
 using namespace euryth::plans;
-using namespace euryth::port_field;
 
 namespace {
 
 const job::Port& portOf(const job::Job& job, std::size_t i = 0) { return job.ports[i]; }
-
-bool hasCall(const job::Job& job, const std::string& key)
-{
-    const auto calls = callsFor(job, portOf(job), analyse(job, portOf(job)));
-    return std::ranges::any_of(calls, [&](const Call& c) { return c.key.rfind(key, 0) == 0; });
-}
-
-std::string textOf(const job::Job& job, const std::string& key, std::size_t port = 0)
-{
-    for (const Call& c : callsFor(job, job.ports[port], analyse(job, job.ports[port]))) {
-        if (c.key.rfind(key, 0) == 0)
-            return units::render(c.title, {}) + " " + units::render(c.text, {});
-    }
-    return {};
-}
 
 }  // namespace
 

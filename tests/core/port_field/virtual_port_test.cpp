@@ -6,17 +6,15 @@
 #include <cmath>
 #include <numbers>
 
+#include "engine/engine_run.hpp"
 #include "field/compressible.hpp"
 #include "geometry/wall_contour.hpp"
-#include "engine/engine_run.hpp"
 #include "port_field/short_side_study.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
 using namespace euryth::analysis;
-using namespace euryth::calls;
 using namespace euryth::engine;
-using namespace euryth::plans;
 using namespace euryth::port_field;
 using geometry::RoundedRectangle;
 using geometry::Sector;

@@ -8,9 +8,12 @@
 #include <QStackedWidget>
 #include <QTableView>
 
-#include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
+#include "kit/choice_edit.hpp"
+#include "kit/loft_canvas.hpp"
+#include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
+#include "probe/virtual_canvases.hpp"
 #include "shape/shape_page.hpp"
 #include "survey/survey_page.hpp"
 

@@ -7,13 +7,16 @@
 #include <QSpinBox>
 #include <QThread>
 
+#include "cut/cut_page.hpp"
+#include "kit/choice_edit.hpp"
+#include "kit/loft_canvas.hpp"
+#include "kit/page_tools.hpp"
+#include "probe/probe_page.hpp"
+#include "probe/virtual_canvases.hpp"
+#include "shape/shape_page.hpp"
+#include "shell/calls_panel.hpp"
 #include "support/made_run.hpp"
 #include "support/temp_folder.hpp"
-#include "shell/calls_panel.hpp"
-#include "kit/page_tools.hpp"
-#include "cut/cut_page.hpp"
-#include "probe/probe_page.hpp"
-#include "shape/shape_page.hpp"
 #include "survey/survey_page.hpp"
 
 using widgets::CommandId;

@@ -6,13 +6,15 @@
 #include <QFileInfo>
 #include <QTableView>
 
-#include "files/house_file.hpp"
-#include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
+#include "files/house_file.hpp"
+#include "kit/choice_edit.hpp"
+#include "kit/loft_canvas.hpp"
+#include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
-#include "survey/survey_page.hpp"
 #include "shape/shape_views.hpp"
+#include "survey/survey_page.hpp"
 
 using widgets::CommandId;
 using View = widgets::ShapePage::View;

@@ -8,8 +8,11 @@
 #include <QClipboard>
 #include <QGuiApplication>
 
-#include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
+#include "kit/choice_edit.hpp"
+#include "kit/engine_canvases.hpp"
+#include "kit/loft_canvas.hpp"
+#include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
 #include "survey/survey_page.hpp"

@@ -26,10 +26,10 @@ public:
         Who who = Who::AsItIs;
         std::string name;  ///< of the port or the plan
         engine::EngineModel model;
-        engine::EngineRun run;                   ///< at the speed of peak power
-        std::optional<engine::EngineRun> shift;  ///< at the speed to which it is revved
-        std::vector<planning::SpeedPoint> sweep;    ///< from a third of the peak's speed to a third over it
-        std::vector<Speed> gasSpeed;                ///< in its smallest section, at the points of the filling
+        engine::EngineRun run;                    ///< at the speed of peak power
+        std::optional<engine::EngineRun> shift;   ///< at the speed to which it is revved
+        std::vector<planning::SpeedPoint> sweep;  ///< from a third of the peak's speed to a third over it
+        std::vector<Speed> gasSpeed;              ///< in its smallest section, at the points of the filling
         geometry::AreaAt smallest;
         // Runner and valve at full lift.
         flow::RunnerFlow onBench;   ///< at the bench's depression
@@ -42,7 +42,7 @@ public:
         PressureDifference bench;
         PressureDifference running;
         std::vector<Curve> curves;  ///< the port as it is first
-        Phrase planMissing;    ///< why there is no curve of the plan, or of the other port
+        Phrase planMissing;         ///< why there is no curve of the plan, or of the other port
         Phrase otherMissing;
     };
     /// Or the words for what is missing. Asks for what has changed since; until that has arrived these are the results

@@ -29,7 +29,7 @@ public:
     struct Side {
         Known<port_field::PortShape> shape;
         std::shared_ptr<const SolvedPort> solved;   ///< what is shown; null until it is known
-        std::optional<port_field::AirInPort> air;    ///< at the flow
+        std::optional<port_field::AirInPort> air;   ///< at the flow
         Phrase missing;                             ///< why there is nothing, and nothing is coming
         std::shared_ptr<const SolvedPort> instant;  ///< the instant field, whatever is shown
         std::optional<port_field::AirInPort> instantAir;
@@ -82,8 +82,8 @@ public:
 
     /// Speeds of a port to judge it by, at its measured flow; or what is missing.
     [[nodiscard]] Known<analysis::ComputedSpeeds> speedsOf(const job::Port& port,
-                                                                       const analysis::PortAnalysis& measured,
-                                                                       analysis::SpeedSource source) const;
+                                                           const analysis::PortAnalysis& measured,
+                                                           analysis::SpeedSource source) const;
 
     /// Readings of the computed field at the points of a probe set, at the flow of that set; empty where they are not
     /// known.

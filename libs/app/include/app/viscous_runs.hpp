@@ -28,7 +28,7 @@ public:
     ~ViscousRuns() override;
 
     struct Wish {
-        std::string port;     ///< its id
+        std::string port;  ///< its id
         viscous::Variant variant = viscous::Variant::AsItIs;
         port_field::PortShape shape;
         port_field::PortAir at;

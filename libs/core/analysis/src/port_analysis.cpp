@@ -6,9 +6,9 @@
 #include <cmath>
 
 #include "air/isentropic.hpp"
+#include "analysis/judged_speeds.hpp"
 #include "geometry/valve_end.hpp"
 #include "geometry/wall_contour.hpp"
-#include "analysis/judged_speeds.hpp"
 #include "planning/area_plan.hpp"
 #include "words/missing_list.hpp"
 
@@ -439,7 +439,8 @@ std::optional<Place> placeAt(const PortAnalysis& analysis, const job::Port& port
 
 std::string_view key(Place place)
 {
-    constexpr std::array<std::string_view, 7> keys{"window", "branch", "pinch", "short-side", "bowl", "split", "throat"};
+    constexpr std::array<std::string_view, 7> keys{"window", "branch", "pinch", "short-side",
+                                                   "bowl",   "split",  "throat"};
     return keys.at(static_cast<std::size_t>(place));
 }
 

@@ -62,8 +62,7 @@ private:
         const Length error = m_of.job.house.gaugeError;
         Call& call = addAt("thin:" + std::string(key(sector)), stations[worst].s, Severity::Danger);
         call.sector = sector;
-        call.title = say("call.thin.title",
-                         {{"wall", wall}, {"place", m_of.place(worst)}, {"sector", nameOf(sector)}});
+        call.title = say("call.thin.title", {{"wall", wall}, {"place", m_of.place(worst)}, {"sector", nameOf(sector)}});
         if (m_of.port.stations[worst].unrepairable[index(sector)])
             call.text += say("call.thin.forever");
         call.text += run.size() > 1 ? say("call.thin.stretch", {{"reserve", reserve},
@@ -71,10 +70,9 @@ private:
                                                                 {"from", Position{stations[run.front()].s}},
                                                                 {"to", Position{stations[run.back()].s}}})
                                     : say("call.thin.text", {{"reserve", reserve}, {"error", error}});
-        call.workings.push_back(say("call.thin.working", {{"wall", wall},
-                                                          {"reserve", reserve},
-                                                          {"error", error},
-                                                          {"spare", Length(spare(worst) - error)}}));
+        call.workings.push_back(
+            say("call.thin.working",
+                {{"wall", wall}, {"reserve", reserve}, {"error", error}, {"spare", Length(spare(worst) - error)}}));
     }
 
     const CallInputs& m_of;

@@ -2,9 +2,9 @@
 #include <algorithm>
 #include <cmath>
 
+#include "air/isentropic.hpp"
 #include "analysis/judged_speeds.hpp"
 #include "call_list.hpp"
-#include "air/isentropic.hpp"
 
 namespace euryth::calls {
 
@@ -52,15 +52,14 @@ private:
                                             {"mean", probe.traverse->mean},
                                             {"ratio", Ratio{choke->ratio}},
                                             {"speeds", sourceOf(*choke)}});
-        call.workings.push_back(say("call.choke.working.ratio",
-                                    {{"speed", choke->speed},
-                                     {"readings", count(probe.traverse->measuredCount())},
-                                     {"mean", probe.traverse->mean}}));
+        call.workings.push_back(say("call.choke.working.ratio", {{"speed", choke->speed},
+                                                                 {"readings", count(probe.traverse->measuredCount())},
+                                                                 {"mean", probe.traverse->mean}}));
         if (choke->sonicRpm) {
             const bool near = analysis().demand && *choke->sonicRpm < analysis().demand->rpm * 1.1;
-            call.text += near ? say("call.choke.sonic.near",
-                                    {{"rpm", *choke->sonicRpm}, {"wanted", analysis().demand->rpm}})
-                              : say("call.choke.sonic", {{"rpm", *choke->sonicRpm}});
+            call.text +=
+                near ? say("call.choke.sonic.near", {{"rpm", *choke->sonicRpm}, {"wanted", analysis().demand->rpm}})
+                     : say("call.choke.sonic", {{"rpm", *choke->sonicRpm}});
             call.workings.push_back(say("call.choke.working.sonic", {{"ratio", Ratio{choke->ratio}}}));
         } else if (flows) {
             call.text += say("call.choke.never", {{"rpm", flows->speeds.back().rpm}});
@@ -123,8 +122,8 @@ private:
         call.probe = probe.index;
         call.s = port().stations[*probe.station].s;
         call.title = say("call.flow.title", {{"set", id}, {"difference", Percent{*probe.flowAgainstBench}}});
-        call.text = say("call.flow.text",
-                        {{"flow", probe.traverse->flow}, {"bench", *port().probes[probe.index].benchFlow}});
+        call.text =
+            say("call.flow.text", {{"flow", probe.traverse->flow}, {"bench", *port().probes[probe.index].benchFlow}});
         call.workings.push_back(say("call.flow.working", {{"mean", probe.traverse->mean},
                                                           {"area", job::netArea(port().stations[*probe.station])},
                                                           {"flow", probe.traverse->flow},
@@ -136,8 +135,8 @@ private:
     {
         const geometry::Section& section = analysis().sections[*probe.station];
         const auto tooNear = std::ranges::count_if(probe.readings, [&](const probing::PointReading& r) {
-            return r.speed && geometry::distanceToWall(section, probing::toSection(r.at, section)) <
-                                  air::kPitotDistance.si();
+            return r.speed &&
+                   geometry::distanceToWall(section, probing::toSection(r.at, section)) < air::kPitotDistance.si();
         });
         if (tooNear == 0)
             return;
@@ -155,12 +154,12 @@ private:
                 continue;
             Call& call = add("dead:" + id + ":" + std::to_string(i), Severity::Note);
             placeAt(call, probe.index, i);
-            call.title = say("call.dead.title", {{"place", m_of.place(*probe.station)},
-                                                 {"point", analysis::pointName(point.at)}});
+            call.title = say("call.dead.title",
+                             {{"place", m_of.place(*probe.station)}, {"point", analysis::pointName(point.at)}});
             call.text = say("call.dead.text", {{"speed", *point.speed}, {"ratio", Ratio{*point.ratio}}});
-            call.workings.push_back(say("call.dead.working", {{"speed", *point.speed},
-                                                              {"mean", probe.traverse->mean},
-                                                              {"limit", Ratio{m_of.job.house.deadRatio}}}));
+            call.workings.push_back(say(
+                "call.dead.working",
+                {{"speed", *point.speed}, {"mean", probe.traverse->mean}, {"limit", Ratio{m_of.job.house.deadRatio}}}));
         }
     }
 

@@ -42,9 +42,8 @@ private:
         const bool wide = share > range.high;
         Call& call = add("throat", wide ? Severity::Warning : Severity::Note);
         call.s = m_of.valveEnd();
-        call.title = say("call.throat.title", {{"share", Percent{share}},
-                                               {"low", Percent{range.low}},
-                                               {"high", Percent{range.high}}});
+        call.title = say("call.throat.title",
+                         {{"share", Percent{share}}, {"low", Percent{range.low}}, {"high", Percent{range.high}}});
         call.text = wide ? say("call.throat.wide")
                          : say("call.throat.narrow", {{"wanted", *port().valve.diameter * range.low}});
         call.workings.push_back(say("call.throat.working", {{"throat", *job::throatOf(port().valve)},
@@ -95,17 +94,17 @@ private:
         call.title = say("call.demand.title", {{"place", station ? m_of.place(*station) : say("place.smallest")},
                                                {"area", least.area},
                                                {"wanted", wanted}});
-        call.text = say("call.demand.text", {{"mach", Number{d.limitingMach, 2}},
-                                             {"reached", planning::rpmForArea(d, least.area)},
-                                             {"rpm", d.rpm}});
-        call.workings.push_back(say("call.demand.working.piston",
-                                    {{"area", planning::pistonArea(d.drive)},
-                                     {"rpm", d.rpm},
-                                     {"speed", planning::peakPistonSpeed(d.drive, d.rpm)}}));
-        call.workings.push_back(say("call.demand.working.sound",
-                                    {{"sound", air::speedOfSound(d.room)},
-                                     {"mach", Number{d.limitingMach, 2}},
-                                     {"limit", Speed(air::speedOfSound(d.room) * d.limitingMach)}}));
+        call.text = say(
+            "call.demand.text",
+            {{"mach", Number{d.limitingMach, 2}}, {"reached", planning::rpmForArea(d, least.area)}, {"rpm", d.rpm}});
+        call.workings.push_back(
+            say("call.demand.working.piston", {{"area", planning::pistonArea(d.drive)},
+                                               {"rpm", d.rpm},
+                                               {"speed", planning::peakPistonSpeed(d.drive, d.rpm)}}));
+        call.workings.push_back(
+            say("call.demand.working.sound", {{"sound", air::speedOfSound(d.room)},
+                                              {"mach", Number{d.limitingMach, 2}},
+                                              {"limit", Speed(air::speedOfSound(d.room) * d.limitingMach)}}));
         call.workings.push_back(say("call.demand.working.area", {{"wanted", wanted}}));
         call.workings.push_back(say("call.demand.working.waves"));
     }
@@ -123,9 +122,9 @@ private:
         const bool valve = flows->place >= port().stations.size();
         if (!valve)
             call.s = port().stations[flows->place].s;
-        call.title = say("call.port-chokes.title",
-                         {{"place", valve ? say("place.the.valve") : m_of.place(flows->place)},
-                          {"rpm", *flows->chokesFrom}});
+        call.title =
+            say("call.port-chokes.title",
+                {{"place", valve ? say("place.the.valve") : m_of.place(flows->place)}, {"rpm", *flows->chokesFrom}});
         const Density density = air::density(analysis().demand->room);
         call.text = say(inRange ? "call.port-chokes.in-range" : "call.port-chokes.beyond",
                         {{"flow", VolumeFlow::fromSi(flows->choking.si() / density.si())}, {"top", top}});
@@ -169,15 +168,15 @@ private:
             call.sector = planned.atLimit.front();
         const Length fine = lengthFromMm(0.001);
         const bool areaMet = abs(shortBy(worst)) < fine * fine;
-        call.title = say(areaMet ? "call.plan-reach.title.size" : "call.plan-reach.title.area",
-                         {{"place", m_of.place(worst)}});
-        call.text = areaMet ? say("call.plan-reach.drawn")
-                            : say("call.plan-reach.nearest",
-                                  {{"wished", *analysis().plan[worst]},
-                                   {"nearest", Area(*analysis().plan[worst] - shortBy(worst))}});
+        call.title =
+            say(areaMet ? "call.plan-reach.title.size" : "call.plan-reach.title.area", {{"place", m_of.place(worst)}});
+        call.text = areaMet
+                        ? say("call.plan-reach.drawn")
+                        : say("call.plan-reach.nearest", {{"wished", *analysis().plan[worst]},
+                                                          {"nearest", Area(*analysis().plan[worst] - shortBy(worst))}});
         if (to > from) {
-            call.text += say("call.plan-reach.stretch", {{"from", Position{port().stations[from].s}},
-                                                         {"to", Position{port().stations[to].s}}});
+            call.text += say("call.plan-reach.stretch",
+                             {{"from", Position{port().stations[from].s}}, {"to", Position{port().stations[to].s}}});
         }
         const auto choice = static_cast<std::size_t>(house().thinWall);
         call.text += say("call.plan-reach." + std::string(job::kThinWallKeys.at(choice)));
@@ -199,8 +198,7 @@ private:
             call.title = say("call.plan-bulge.title", {{"place", m_of.place(*station)}});
             call.text = f.text;
             call.text += say("call.plan-bulge.text");
-            call.workings.push_back(
-                say("call.small-big-small.working", {{"allowed", Percent{house().smallBigSmall}}}));
+            call.workings.push_back(say("call.small-big-small.working", {{"allowed", Percent{house().smallBigSmall}}}));
         }
     }
 
@@ -237,8 +235,8 @@ private:
                                               : much      ? Severity::Danger
                                                           : Severity::Warning);
             const Percent apart{std::abs(twin.engineDifference)};
-            call.title = say(twin.worse ? "call.twin.title.less" : "call.twin.title.more",
-                             {{"other", other}, {"apart", apart}});
+            call.title =
+                say(twin.worse ? "call.twin.title.less" : "call.twin.title.more", {{"other", other}, {"apart", apart}});
             call.text = say("call.twin.text", {{"bench", twin.bench},
                                                {"apartonbench", Percent{std::abs(twin.benchDifference)}},
                                                {"rpm", twin.rpm},

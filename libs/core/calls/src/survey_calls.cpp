@@ -145,8 +145,8 @@ private:
                 continue;
             Call& call = addAt("thick-" + what, at(station), Severity::Warning);
             call.sector = s;
-            call.title = say("call.thick.title",
-                             {{"wall", *wall}, {"station", stationWord(station)}, {"sector", nameOf(s)}});
+            call.title =
+                say("call.thick.title", {{"wall", *wall}, {"station", stationWord(station)}, {"sector", nameOf(s)}});
             call.text = say("call.thick.text", {{"most", *casting->thickness}});
         }
     }
@@ -179,8 +179,7 @@ private:
         if (valve.throat && analysis().seat && abs(*valve.throat - analysis().seat->throat) > kThroatDoubt) {
             Call& call = add("throat-stack", Severity::Warning);
             call.title = say("call.throat-stack.title");
-            call.text =
-                say("call.throat-stack.text", {{"measured", *valve.throat}, {"cuts", analysis().seat->throat}});
+            call.text = say("call.throat-stack.text", {{"measured", *valve.throat}, {"cuts", analysis().seat->throat}});
             call.workings.push_back(say("call.throat-stack.working"));
         }
     }
@@ -203,12 +202,11 @@ private:
         Call& call = add("step-" + key, facesAir ? Severity::Warning : Severity::Note);
         if (!port().stations.empty())
             call.s = at(0);
-        call.title = say("call.step-window.title", {{"step", Length(abs(worst.value))},
-                                                    {"opening", say(opening)},
-                                                    {"side", nameOf(worst.at)}});
-        call.text = say("call.step-window.text", {{"opening", say(opening)},
-                                                  {"inside", openingInside ? "yes" : "no"},
-                                                  {"faces", facesAir ? "yes" : "no"}});
+        call.title = say("call.step-window.title",
+                         {{"step", Length(abs(worst.value))}, {"opening", say(opening)}, {"side", nameOf(worst.at)}});
+        call.text = say(
+            "call.step-window.text",
+            {{"opening", say(opening)}, {"inside", openingInside ? "yes" : "no"}, {"faces", facesAir ? "yes" : "no"}});
         call.text += say("call.step-window.match");
     }
 

@@ -238,9 +238,8 @@ Phrase holdReason(const CutProblem& problem, std::size_t at, Sector sector, Hold
     const std::size_t j = index(sector);
     switch (hold) {
     case Hold::ThinWall:
-        return say("keep.thin-wall", {{"wall", *station.wall[j]},
-                                      {"reserve", station.reserve[j]},
-                                      {"error", problem.limits.gaugeError}});
+        return say("keep.thin-wall",
+                   {{"wall", *station.wall[j]}, {"reserve", station.reserve[j]}, {"error", problem.limits.gaugeError}});
     case Hold::Unmeasured: return say("keep.unmeasured");
     case Hold::DeadPlace:
         return say("keep.dead", {{"ratio", Ratio{*station.speedRatio[j]}}, {"speeds", problem.speedsFrom}});

@@ -266,14 +266,16 @@ Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const
     model.cam = *cam;
     if (planning::closes(model.cam) < angleFromDegrees(180.0))
         return {std::nullopt, say("missing.cam-closing")};
-    model.cylinder = {{*e.bore, *e.stroke, *e.rod}, compressionOf(job, port, model.assumed), analysis::flowShare(job, port)};
+    model.cylinder = {
+        {*e.bore, *e.stroke, *e.rod}, compressionOf(job, port, model.assumed), analysis::flowShare(job, port)};
     chooseOpening(port, analysis, model);
     join(model, test ? *test->depression : benchDepression(job));
     return {std::move(model), {}};
 }
 
-EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis, const job::Port& planned,
-                         const analysis::PortAnalysis& plannedAnalysis, PressureDifference bench)
+EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis,
+                         const job::Port& planned, const analysis::PortAnalysis& plannedAnalysis,
+                         PressureDifference bench)
 {
     EngineModel model = present;
     model.runner = runnerStations(planned, plannedAnalysis);

@@ -85,11 +85,10 @@ void findFastGrowth(Knots knots, AirDirection air, const FindingLimits& limits, 
         }
         if (worst && worst->magnitude >= angle.si())
             continue;
-        worst = Finding{FindingKind::FastGrowth, to.s, angle.si(),
-                        say("finding.fast-growth", {{"from", Position{from.s}},
-                                                    {"to", Position{to.s}},
-                                                    {"angle", angle},
-                                                    {"limit", limits.fastGrowth}})};
+        worst = Finding{
+            FindingKind::FastGrowth, to.s, angle.si(),
+            say("finding.fast-growth",
+                {{"from", Position{from.s}}, {"to", Position{to.s}}, {"angle", angle}, {"limit", limits.fastGrowth}})};
     }
     flush();
 }

@@ -73,8 +73,7 @@ public:
     void range(std::string_view key, const ShareRange& r)
     {
         if (!(r.low > 0.0) || !(r.high <= 1.0) || !(r.low <= r.high))
-            m_problems.push_back({m_path + std::string(key),
-                                  say("must.share-range")});
+            m_problems.push_back({m_path + std::string(key), say("must.share-range")});
     }
     template <class T>
     requires(!std::is_invocable_v<const T&, RangeCheck&>) void object(std::string_view key, const T& record)
@@ -181,8 +180,7 @@ bool tooMany(const std::vector<T>& items, std::size_t most, const std::string& p
 {
     if (items.size() <= most)
         return false;
-    problems.push_back(
-        {place, say("must.hold-at-most", {{"most", count(most)}, {"entries", count(items.size())}})});
+    problems.push_back({place, say("must.hold-at-most", {{"most", count(most)}, {"entries", count(items.size())}})});
     return true;
 }
 constexpr std::size_t kMostStations = 500;
@@ -223,9 +221,8 @@ void checkStations(const Port& port, const std::string& path, std::vector<Proble
         const Station& station = port.stations[i];
         const std::string here = path + "stations/" + std::to_string(i) + "/";
         if (i > 0 && station.s <= port.stations[i - 1].s) {
-            problems.push_back(
-                {here + "s_mm",
-                 say("must.over-station", {{"before", mmText(port.stations[i - 1].s)}, {"value", mmText(station.s)}})});
+            problems.push_back({here + "s_mm", say("must.over-station", {{"before", mmText(port.stations[i - 1].s)},
+                                                                         {"value", mmText(station.s)}})});
         }
         if (checkShape(station.section, here, problems) && netArea(station) <= Area{})
             problems.push_back({here + "boss", say("must.leave-open")});
@@ -236,9 +233,9 @@ void checkOpening(const Opening& opening, const std::string& path, std::vector<P
 {
     const auto shape = opening.shape();
     if (shape && !checkCorners(*shape).empty()) {
-        problems.push_back({path + "/radius_mm",
-                            say("must.half-side", {{"limit", mmText(std::min(shape->width, shape->height) / 2.0)},
-                                                   {"value", mmText(*opening.radius)}})});
+        problems.push_back(
+            {path + "/radius_mm", say("must.half-side", {{"limit", mmText(std::min(shape->width, shape->height) / 2.0)},
+                                                         {"value", mmText(*opening.radius)}})});
     }
 }
 
@@ -248,9 +245,8 @@ void checkValve(const Valve& valve, const std::string& path, std::vector<Problem
     if (valve.diameter && !faces.empty() && !seatStack(valve))
         problems.push_back({path + "/seat", say("must.leave-opening")});
     if (valve.throat && valve.stem && *valve.stem >= *valve.throat) {
-        problems.push_back(
-            {path + "/stem_mm",
-             say("must.under-throat", {{"throat", mmText(*valve.throat)}, {"value", mmText(*valve.stem)}})});
+        problems.push_back({path + "/stem_mm", say("must.under-throat", {{"throat", mmText(*valve.throat)},
+                                                                         {"value", mmText(*valve.stem)}})});
     }
 }
 
@@ -269,9 +265,9 @@ void checkBranch(const Job& job, std::size_t index, const std::string& path, std
     if (branchName(branch).empty() || branchName(branch).find('/') != std::string::npos)
         problems.push_back({path + "id", say("must.name-without-slash")});
     if (!branch.stations.empty() && !common.stations.empty() && branch.stations.front().s < common.stations.back().s) {
-        problems.push_back({path + "stations/0/s_mm",
-                            say("must.count-on", {{"last", mmText(common.stations.back().s)},
-                                                  {"value", mmText(branch.stations.front().s)}})});
+        problems.push_back(
+            {path + "stations/0/s_mm", say("must.count-on", {{"last", mmText(common.stations.back().s)},
+                                                             {"value", mmText(branch.stations.front().s)}})});
     }
 }
 
@@ -289,8 +285,7 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
         else if (!seen.insert(probe.id).second)
             problems.push_back({here + "id", say("must.once.set", {{"id", probe.id}})});
         if (probe.stationS && !stationNear(port, *probe.stationS)) {
-            problems.push_back({here + "station_s_mm",
-                                say("must.station", {{"value", mmText(*probe.stationS)}})});
+            problems.push_back({here + "station_s_mm", say("must.station", {{"value", mmText(*probe.stationS)}})});
         }
     }
 }
@@ -313,8 +308,7 @@ void checkLifts(const CamLobe& cam, const std::string& path, std::vector<Problem
         return;
     const std::string here = path + "/lift_table";
     if (table.size() < 3) {
-        problems.push_back(
-            {here, say("must.three-points", {{"points", count(table.size())}})});
+        problems.push_back({here, say("must.three-points", {{"points", count(table.size())}})});
         return;
     }
     for (std::size_t i = 1; i < table.size(); ++i) {
@@ -347,9 +341,8 @@ void checkEngine(const Engine& engine, std::vector<Problem>& problems)
     checkLifts(engine.intakeCam, "engine/cam/intake", problems);
     checkLifts(engine.exhaustCam, "engine/cam/exhaust", problems);
     if (engine.rod && engine.stroke && *engine.rod <= *engine.stroke / 2.0) {
-        problems.push_back(
-            {"engine/rod_mm",
-             say("must.over-half-stroke", {{"limit", mmText(*engine.stroke / 2.0)}, {"value", mmText(*engine.rod)}})});
+        problems.push_back({"engine/rod_mm", say("must.over-half-stroke", {{"limit", mmText(*engine.stroke / 2.0)},
+                                                                           {"value", mmText(*engine.rod)}})});
     }
 }
 
@@ -414,8 +407,7 @@ std::vector<Problem> check(const Job& job)
         if (port.isBranch())
             checkBranch(job, i, path, problems);
         if (!port.casting.empty() && !castings.contains(port.casting))
-            problems.push_back(
-                {path + "casting", say("must.casting", {{"value", port.casting}})});
+            problems.push_back({path + "casting", say("must.casting", {{"value", port.casting}})});
         checkStations(port, path, problems);
         checkProbes(port, path, problems);
         checkPlans(port, path, problems);

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <functional>
 
-#include "job/describe.hpp"
 #include "engine/engine_run.hpp"
+#include "job/describe.hpp"
 #include "plans/valve_plan.hpp"
 
 namespace euryth::plans {
@@ -132,7 +132,10 @@ private:
     void area()
     {
         rule(
-            "mach", [](const auto& h) { return say("mach", {{"mach", Number{h.limitingMach, 2}}}); },
+            "mach",
+            [](const auto& h) {
+                return say("mach", {{"mach", Number{h.limitingMach, 2}}});
+            },
             change("effect.wanted-area", m_before.analysis.wantedArea, m_after.analysis.wantedArea));
         rule(
             "taper", [](const auto& h) { return value(Percent{h.taperPer100mm}); },
@@ -163,7 +166,8 @@ private:
             angle = say("effect.seat-angle", {{"low", Percent{*lowAfter / *lowBefore - 1.0}},
                                               {"high", Percent{*highAfter / *highBefore - 1.0}}});
         }
-        rule("seat-angle", [](const auto& h) { return value(h.seatAngle); }, angle);
+        rule(
+            "seat-angle", [](const auto& h) { return value(h.seatAngle); }, angle);
         rule(
             "seat-width", [&](const auto& h) { return value(job::seatWidth(h, side)); },
             change("effect.seat-end", seatEnd(m_before), seatEnd(m_after)));
@@ -202,10 +206,14 @@ private:
     void walls()
     {
         const Phrase reach = change("effect.reachable", m_before.reachable, m_after.reachable);
-        rule("least-wall", [](const auto& h) { return value(h.leastWall); }, reach);
-        rule("unrepairable-wall", [](const auto& h) { return value(h.unrepairableLeastWall); }, reach);
-        rule("gauge-error", [](const auto& h) { return value(h.gaugeError); }, reach);
-        rule("greatest-cut", [](const auto& h) { return value(h.greatestCut); }, reach);
+        rule(
+            "least-wall", [](const auto& h) { return value(h.leastWall); }, reach);
+        rule(
+            "unrepairable-wall", [](const auto& h) { return value(h.unrepairableLeastWall); }, reach);
+        rule(
+            "gauge-error", [](const auto& h) { return value(h.gaugeError); }, reach);
+        rule(
+            "greatest-cut", [](const auto& h) { return value(h.greatestCut); }, reach);
         const auto notMet = std::ranges::count_if(m_after.analysis.planned, [](const auto& p) { return p && !p->met; });
         rule(
             "thin-wall", [](const auto& h) { return choice("thin-wall", job::kThinWallKeys, h.thinWall); },
@@ -219,14 +227,12 @@ private:
 
     void speeds()
     {
-        rule(
-            "speed-limits",
-            [](const job::House& h) {
-                return say("speed-limits", {{"fast", Ratio{h.fastRatio}},
-                                            {"slow", Ratio{h.slowRatio}},
-                                            {"dead", Ratio{h.deadRatio}}});
-            },
-            {});
+        rule("speed-limits",
+             [](const job::House& h) {
+                 return say("speed-limits",
+                            {{"fast", Ratio{h.fastRatio}}, {"slow", Ratio{h.slowRatio}}, {"dead", Ratio{h.deadRatio}}});
+             },
+             {});
         rule("least-gain", [](const auto& h) { return value(Percent{h.leastGain}); }, {});
     }
 
@@ -234,7 +240,8 @@ private:
     {
         if (!o.model)
             return std::nullopt;
-        const auto flow = engine::throughPort(*o.model, o.model->room, o.model->cam.lift, engine::benchDepression(o.job));
+        const auto flow =
+            engine::throughPort(*o.model, o.model->room, o.model->cam.lift, engine::benchDepression(o.job));
         const std::size_t last = flow.stations.size() - 2;  // the one before the valve's opening
         return flow.stations.front().totalPressure - flow.stations[last].totalPressure;
     }
@@ -247,7 +254,8 @@ private:
             change("effect.loss", lossOf(m_before), lossOf(m_after)));
         rule(
             "valve-job", [](const auto& h) { return choice("valve-job", job::kValveJobKeys, h.valveJob); },
-            say(m_after.job.house.valveJob == job::ValveJob::First ? "effect.valve-job-first" : "effect.valve-job-last"));
+            say(m_after.job.house.valveJob == job::ValveJob::First ? "effect.valve-job-first"
+                                                                   : "effect.valve-job-last"));
     }
 
     /// Rules of the other side differ too, and change nothing at this port.

@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
-#include "job/plans.hpp"
 #include "engine/engine_model.hpp"
+#include "job/plans.hpp"
 
 namespace euryth::plans {
 
@@ -102,7 +102,8 @@ PlanSummary summaryOfPlan(const job::Job& job, const job::Port& port, const anal
         summary.throatShare = *planned->analysis.throatShare;
     if (model) {
         const PressureDifference bench = engine::benchDepression(job);
-        const engine::EngineModel then = engine::plannedModel(*model, analysis, planned->port, planned->analysis, bench);
+        const engine::EngineModel then =
+            engine::plannedModel(*model, analysis, planned->port, planned->analysis, bench);
         summary.benchFlow = engine::benchFlow(then, then.cam.lift, bench);
     }
     return summary;
@@ -128,7 +129,8 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
     return {std::move(result), {}};
 }
 
-std::vector<PlanSummary> comparePlans(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis)
+std::vector<PlanSummary> comparePlans(const job::Job& job, const job::Port& port,
+                                      const analysis::PortAnalysis& analysis)
 {
     const auto model = engine::engineModel(job, port, analysis);
     PlanSummary asIs;

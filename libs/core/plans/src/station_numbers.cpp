@@ -40,7 +40,8 @@ StationNumbers numbersAsIs(const job::Job& job, const job::Port& port, const ana
                      [&](std::size_t i) { return job::netArea(port.stations[i]); });
 }
 
-std::optional<StationNumbers> numbersOfPlan(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+std::optional<StationNumbers> numbersOfPlan(const job::Job& job, const job::Port& port,
+                                            const analysis::PortAnalysis& analysis,
                                             const Known<engine::EngineModel>& model, std::size_t station)
 {
     if (station >= analysis.plan.size() || !analysis.plan[station])

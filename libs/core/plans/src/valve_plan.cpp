@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "geometry/valve_end.hpp"
 #include "engine/engine_model.hpp"
+#include "geometry/valve_end.hpp"
 #include "planning/compression.hpp"
 
 namespace euryth::plans {
@@ -41,9 +41,9 @@ void fitSeat(const job::Port& port, ThroatPlan& plan)
     plan.lastCutNow = stack->cuts.back().face.width;
     const geometry::PlacedCut& seat = stack->cuts[stack->seat];
     if (*plan.throat >= seat.inner) {
-        plan.conflict = say("conflict.throat-seat", {{"throat", *plan.throat},
-                                                     {"seat", seat.inner},
-                                                     {"share", Percent{seat.inner / *plan.valve}}});
+        plan.conflict =
+            say("conflict.throat-seat",
+                {{"throat", *plan.throat}, {"seat", seat.inner}, {"share", Percent{seat.inner / *plan.valve}}});
         return;
     }
     const auto width = geometry::lastCutFor(*stack, *plan.throat);
@@ -209,7 +209,8 @@ void radiusAndHeight(const TurnGeometry& turn, TurnPlan& plan)
     }
 }
 
-TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const ThroatPlan& throat)
+TurnPlan planTurn(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                  const ThroatPlan& throat)
 {
     TurnPlan plan;
     const job::PlannedEnd& wish = port.planEnd;

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "field/compressible.hpp"
 #include "engine/engine_run.hpp"
+#include "field/compressible.hpp"
 
 namespace euryth::port_field {
 
@@ -71,8 +71,8 @@ std::optional<WallAir> floorAt(const field::Mesh& mesh, field::CompressibleSolve
 
 }  // namespace
 
-LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const PortShape& shape,
-                      const air::AirState& room, const std::stop_token& stop)
+LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                      const PortShape& shape, const air::AirState& room, const std::stop_token& stop)
 {
     field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
     field::block(mesh, shape.obstacles);

@@ -68,9 +68,10 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const analysi
     if (auto air = measuredFlow(job, port, room))
         return {std::move(air), {}};
     if (const auto model = engine::engineModel(job, port, analysis))
-        return {PortAir{engine::benchFlow(*model, model->cam.lift, engine::benchDepression(job)),
-                        FlowFrom::Reckoned, {}, room},
-                {}};
+        return {
+            PortAir{
+                engine::benchFlow(*model, model->cam.lift, engine::benchDepression(job)), FlowFrom::Reckoned, {}, room},
+            {}};
     return {std::nullopt, say("missing.flow")};
 }
 

@@ -224,7 +224,8 @@ Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fi
     return {VirtualPort(shape, field::Field(std::move(*mesh.value))), {}};
 }
 
-Known<VirtualPort> virtualPort(const job::Port& port, const analysis::PortAnalysis& analysis, const field::Fineness& fineness)
+Known<VirtualPort> virtualPort(const job::Port& port, const analysis::PortAnalysis& analysis,
+                               const field::Fineness& fineness)
 {
     const auto shape = shapeOf(port, analysis);
     return shape ? virtualPort(*shape, fineness) : Known<VirtualPort>{std::nullopt, shape.missing};
@@ -232,7 +233,8 @@ Known<VirtualPort> virtualPort(const job::Port& port, const analysis::PortAnalys
 
 air::AirState roomOrStandardAir(const job::Bench& bench)
 {
-    return analysis::roomAir(bench).value_or(air::AirState{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0});
+    return analysis::roomAir(bench).value_or(
+        air::AirState{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0});
 }
 
 WallAir wallAir(const field::Mesh& mesh, bool airFromValve, field::WallLine line, const air::AirState& room)

@@ -8,10 +8,10 @@
 #include <QPainter>
 #include <QString>
 
+#include "analysis/port_analysis.hpp"
 #include "drawing/theme.hpp"
 #include "geometry/loft.hpp"
 #include "job/job.hpp"
-#include "analysis/port_analysis.hpp"
 
 namespace euryth::drawing {
 

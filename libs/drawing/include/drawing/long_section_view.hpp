@@ -6,10 +6,10 @@
 
 #include <QPainter>
 
+#include "analysis/port_analysis.hpp"
 #include "drawing/theme.hpp"
 #include "geometry/long_section.hpp"
 #include "job/job.hpp"
-#include "analysis/port_analysis.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {

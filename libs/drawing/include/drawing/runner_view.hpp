@@ -9,10 +9,10 @@
 
 #include <QStringList>
 
+#include "calls/calls.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
-#include "calls/calls.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {

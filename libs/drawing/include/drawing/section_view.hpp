@@ -8,11 +8,11 @@
 #include <QPainter>
 #include <QString>
 
+#include "analysis/port_analysis.hpp"
 #include "cutting/cut_problem.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
-#include "analysis/port_analysis.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {

@@ -50,12 +50,12 @@ inline constexpr std::size_t kBackups = 8;
 /// Writes `text` so that the file is either the old one or the new one whole, whatever happens in between: a file
 /// beside it is written, flushed to disk and renamed over it. Returns what went wrong, or nothing.
 tl::expected<void, Phrase> saveText(const std::filesystem::path& path, std::string_view text,
-                                         const SaveHook& hook = {});
+                                    const SaveHook& hook = {});
 
 /// The same, keeping the file as it was (if it differs) among the last `kBackups` in the folder of backups. A backup
 /// that cannot be made does not stop the saving; what went wrong with it is in `backupTrouble`.
 tl::expected<void, Phrase> saveWithBackup(const std::filesystem::path& path, std::string_view text,
-                                               Phrase& backupTrouble, const SaveHook& hook = {});
+                                          Phrase& backupTrouble, const SaveHook& hook = {});
 
 /// Where the older versions of a job lie: "NAME.backups" beside "NAME.euryth.json".
 std::filesystem::path backupFolder(const std::filesystem::path& job);

@@ -16,8 +16,7 @@ std::filesystem::path photoFolder(const std::filesystem::path& job);
 /// Copies a picture into the photo folder of a job and returns its name relative to the job's folder, as the job keeps
 /// it. A picture that lies there already is not copied again; a name that is taken by another picture gets a number.
 /// Returns what went wrong otherwise.
-tl::expected<std::string, Phrase> takePhoto(const std::filesystem::path& job,
-                                                 const std::filesystem::path& picture);
+tl::expected<std::string, Phrase> takePhoto(const std::filesystem::path& job, const std::filesystem::path& picture);
 
 /// The picture's file, from the name that the job keeps.
 std::filesystem::path photoPath(const std::filesystem::path& job, const std::string& name);

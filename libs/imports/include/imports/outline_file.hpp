@@ -34,6 +34,6 @@ tl::expected<ImportedOutline, Phrase> outlineFromDxf(const std::filesystem::path
 
 /// Any of the three, by the file's ending (.svg, .dxf; everything else is a table).
 tl::expected<ImportedOutline, Phrase> outlineFromFile(const std::filesystem::path& path,
-                                                           const units::DisplayUnits& units);
+                                                      const units::DisplayUnits& units);
 
 }  // namespace euryth::imports

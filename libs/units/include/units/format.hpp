@@ -4,9 +4,9 @@
 #include <optional>
 #include <string>
 
-#include "words/phrase.hpp"
 #include "quantities/quantities.hpp"
 #include "units/units.hpp"
+#include "words/phrase.hpp"
 
 namespace euryth::units {
 

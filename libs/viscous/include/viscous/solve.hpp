@@ -34,6 +34,6 @@ double expectedSeconds(exports::Quality quality, int cores);
 /// Works out our own field of the shape, writes the case into a folder of its own, runs it, reads the result and takes
 /// the folder away. Or says what went wrong; "stopped" (kStopped) where it was told to.
 tl::expected<Solved, Failure> solve(const Task& task, const std::function<void(const Progress&)>& progress = {},
-                                        const std::stop_token& stop = {});
+                                    const std::stop_token& stop = {});
 
 }  // namespace euryth::viscous

@@ -18,7 +18,7 @@ Phrase nameOf(Variant variant);
 
 /// A run as it is kept beside the job.
 struct StoredRun {
-    std::string port;      ///< its id
+    std::string port;  ///< its id
     Variant variant = Variant::AsItIs;
     std::string finished;  ///< when, ISO 8601, UTC
     Solved solved;

@@ -3,9 +3,9 @@
 #include <QHeaderView>
 #include <QStandardItemModel>
 
-#include "units/format.hpp"
+#include "cut/cut_page.hpp"
 #include "kit/page_tools.hpp"
-
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

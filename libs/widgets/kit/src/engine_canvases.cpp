@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/language.hpp"
 #include "kit/engine_canvases.hpp"
+#include "app/language.hpp"
 
 #include <QPainter>
 

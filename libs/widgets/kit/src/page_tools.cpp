@@ -6,7 +6,6 @@
 
 #include "kit/page_tools.hpp"
 
-
 namespace euryth::widgets {
 
 QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName)
@@ -68,8 +67,7 @@ QString stationTitle(const app::Workspace& workspace)
     const auto station = workspace.station();
     if (!station)
         return QObject::tr("No station");
-    const QString name =
-        workspace.text(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
+    const QString name = workspace.text(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
     const QString place = workspace.text(units::Kind::Position, workspace.port()->stations[*station].s.si());
     return name.isEmpty() ? QObject::tr("Station %1, %2 from the window").arg(*station + 1).arg(place)
                           : QObject::tr("Station %1, %2, %3 from the window").arg(*station + 1).arg(name, place);

@@ -6,9 +6,9 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "plans/station_numbers.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
+#include "plans/station_numbers.hpp"
 
 namespace euryth::widgets {
 

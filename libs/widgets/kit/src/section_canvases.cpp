@@ -8,9 +8,9 @@
 
 #include "drawing/paint_empty.hpp"
 #include "geometry/wall_contour.hpp"
-#include "units/format.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 
@@ -278,9 +278,9 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t ind
     painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4);
     painter.setBrush(Qt::NoBrush);
     const QRectF textBox = box.adjusted(100, 10, -6, -8);
-    const QString place =
-        probe.station ? workspace().text(analysis::stationName(workspace().analysis(), port, *probe.station))
-                      : QString();
+    const QString place = probe.station
+                              ? workspace().text(analysis::stationName(workspace().analysis(), port, *probe.station))
+                              : QString();
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(drawing::text::kNormal, true));
     painter.drawText(textBox, Qt::AlignLeft | Qt::AlignTop, QString::fromStdString(port.probes[index].id));

@@ -5,9 +5,12 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 
-#include "units/format.hpp"
+#include "kit/entry_view.hpp"
 #include "kit/page_tools.hpp"
-
+#include "kit/section_canvases.hpp"
+#include "probe/probe_page.hpp"
+#include "probe/virtual_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

@@ -3,9 +3,9 @@
 #include <QPainter>
 
 #include "drawing/engine_view.hpp"
-#include "virtual_parts.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "virtual_parts.hpp"
 
 namespace euryth::widgets {
 
@@ -128,15 +128,14 @@ QString chokeText(const app::Workspace& w, const port_field::LocalChoke& choke, 
     QString text =
         choke.s ? tr("The first place to go sonic: %1, %2 from the window, at %3 of room air (%4 of what chokes the "
                      "smallest section as a whole).")
-                      .arg(w.text(choke.name), w.text(Kind::Position, choke.s->si()),
-                           w.text(Kind::Flow, volume), w.text(Kind::Percent, choke.shareOfSection))
+                      .arg(w.text(choke.name), w.text(Kind::Position, choke.s->si()), w.text(Kind::Flow, volume),
+                           w.text(Kind::Percent, choke.shareOfSection))
                 : tr("No place goes sonic before the smallest section as a whole, at %1 of room air: everywhere the "
                      "wall is "
                      "nearer than a pitot's reach.")
                       .arg(w.text(Kind::Flow, volume));
     if (!choke.missing.empty())
-        return text +
-               tr(" What has to pull for that is not known. Missing: %1.").arg(w.text(choke.missing));
+        return text + tr(" What has to pull for that is not known. Missing: %1.").arg(w.text(choke.missing));
     text += choke.depression
                 ? tr(" That takes %1 behind the open valve").arg(w.text(Kind::Depression, choke.depression->si()))
                 : tr(" No bench pulls so much through the open valve: that chokes first");

@@ -6,8 +6,8 @@
 #include <QCoreApplication>
 
 #include "kit/form_parts.hpp"
-#include "units/format.hpp"
 #include "probe/virtual_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

@@ -57,8 +57,8 @@ QString fastestText(const app::Workspace& w, const app::VirtualProbe& probe)
     if (!air)
         return {};
     return tr("Fastest: %1 (%2), %3, %4 from the window")
-        .arg(w.text(Kind::Speed, air->fastest.speed.si()), ratioText(w, air->fastest.ratio),
-             w.text(air->fastest.name), w.text(Kind::Position, air->fastest.s.si()));
+        .arg(w.text(Kind::Speed, air->fastest.speed.si()), ratioText(w, air->fastest.ratio), w.text(air->fastest.name),
+             w.text(Kind::Position, air->fastest.s.si()));
 }
 
 QWidget* readingPanel(Context context, app::VirtualProbe& probe)
@@ -130,8 +130,7 @@ QString runName(const app::Workspace& w, const viscous::StoredRun& run)
 {
     const auto when = QDateTime::fromString(QString::fromStdString(run.finished), Qt::ISODate).toLocalTime();
     return tr("%1 mesh, %2, %3")
-        .arg(w.text(exports::nameOf(run.solved.quality)),
-             w.text(Kind::Flow, run.solved.air->at().flow.si()),
+        .arg(w.text(exports::nameOf(run.solved.quality)), w.text(Kind::Flow, run.solved.air->at().flow.si()),
              QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
 }
 

@@ -2,10 +2,10 @@
 #include <QPainter>
 #include <QStackedWidget>
 
-#include "viscous_parts.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "viscous_parts.hpp"
 
 namespace euryth::widgets {
 

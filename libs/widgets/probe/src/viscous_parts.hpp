@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "virtual_parts.hpp"
 #include "kit/parts.hpp"
+#include "virtual_parts.hpp"
 
 /// The parts of the view of viscous runs.
 namespace euryth::widgets {

@@ -12,10 +12,10 @@
 #include <QThread>
 
 #include "app/language.hpp"
-#include "viscous_parts.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "viscous_parts.hpp"
 
 namespace euryth::widgets {
 
@@ -40,8 +40,8 @@ QString duration(double seconds)
 QString itemText(const ViscousRuns::Item& item)
 {
     const QString name = QStringLiteral("%1 %2, %3")
-                             .arg(QString::fromStdString(item.wish.port), app::shown(viscous::nameOf(item.wish.variant)),
-                                  qualityName(item.wish.quality));
+                             .arg(QString::fromStdString(item.wish.port),
+                                  app::shown(viscous::nameOf(item.wish.variant)), qualityName(item.wish.quality));
     switch (item.state) {
     case State::Waiting: return tr("%1: waits").arg(name);
     case State::Running:
@@ -281,10 +281,7 @@ private:
 
 }  // namespace
 
-QString qualityName(exports::Quality quality)
-{
-    return app::shown(exports::nameOf(quality));
-}
+QString qualityName(exports::Quality quality) { return app::shown(exports::nameOf(quality)); }
 
 QWidget* makeRunPanel(Context context, app::VirtualProbe& probe, ViscousRuns& runs,
                       const std::function<void(exports::Quality)>& exportCase)

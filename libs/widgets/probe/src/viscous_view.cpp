@@ -2,9 +2,9 @@
 #include <QButtonGroup>
 #include <QHBoxLayout>
 
-#include "viscous_parts.hpp"
 #include "kit/page_tools.hpp"
-
+#include "probe/probe_page.hpp"
+#include "viscous_parts.hpp"
 
 namespace euryth::widgets {
 

@@ -3,10 +3,11 @@
 #include <QHBoxLayout>
 #include <QPainter>
 
-#include "virtual_parts.hpp"
+#include "drawing/peel_view.hpp"
+#include "kit/loft_canvas.hpp"
 #include "kit/page_tools.hpp"
-
-#include "survey/survey_canvases.hpp"
+#include "probe/probe_page.hpp"
+#include "virtual_parts.hpp"
 
 namespace euryth::widgets {
 
@@ -109,7 +110,8 @@ private:
 };
 
 /// The shear on the wall as the peel colours it: the stronger the darker, red where the air runs back.
-std::optional<QColor> shearColour(const drawing::Theme& theme, const port_field::ViscousAir& air, Length s, double round)
+std::optional<QColor> shearColour(const drawing::Theme& theme, const port_field::ViscousAir& air, Length s,
+                                  double round)
 {
     const auto shear = air.shearAt(s, round);
     if (!shear)

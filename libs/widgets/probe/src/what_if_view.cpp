@@ -3,10 +3,10 @@
 #include <QHBoxLayout>
 #include <QPushButton>
 
+#include "kit/page_tools.hpp"
+#include "probe/probe_page.hpp"
 #include "units/parse.hpp"
 #include "virtual_parts.hpp"
-#include "kit/page_tools.hpp"
-
 
 namespace euryth::widgets {
 

@@ -4,11 +4,11 @@
 #include <QStandardItemModel>
 #include <QTableView>
 
-#include "kit/form_parts.hpp"
 #include "job/plans.hpp"
+#include "kit/form_parts.hpp"
 #include "plans/station_numbers.hpp"
-#include "units/format.hpp"
 #include "shape/shape_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 
@@ -39,8 +39,8 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
         smallest = plan.smallest->area;
     const QString mark = plan.notMet > 0 ? QStringLiteral("▲ ") : current ? QStringLiteral("• ") : QString();
     const QString name = plan.name.empty() ? AreaPlanView::tr("as it is") : QString::fromStdString(plan.name);
-    const QStringList texts{mark + name, number(Kind::SmallVolume, plan.taken),
-                            number(Kind::Area, smallest), number(Kind::Rotation, plan.rpm)};
+    const QStringList texts{mark + name, number(Kind::SmallVolume, plan.taken), number(Kind::Area, smallest),
+                            number(Kind::Rotation, plan.rpm)};
     QList<QStandardItem*> items;
     for (const QString& text : texts) {
         items << new QStandardItem(text);

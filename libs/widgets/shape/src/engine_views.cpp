@@ -2,11 +2,11 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 
+#include "kit/engine_canvases.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
-#include "units/format.hpp"
-#include "kit/engine_canvases.hpp"
 #include "shape/shape_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

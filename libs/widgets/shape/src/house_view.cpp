@@ -5,9 +5,10 @@
 #include <QHBoxLayout>
 
 #include "files/house_file.hpp"
+#include "job/describe.hpp"
+#include "kit/choice_edit.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
-#include "job/describe.hpp"
 #include "shape/shape_views.hpp"
 
 static void initialiseHouseResources() { Q_INIT_RESOURCE(houses); }

@@ -6,8 +6,8 @@
 #include "app/language.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
-#include "units/format.hpp"
 #include "shape/shape_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 
@@ -84,8 +84,8 @@ QString growthTable(const app::Workspace& w)
         rows += QStringLiteral(
                     "<tr><td>%1</td><td align=right>&nbsp;&nbsp;%2</td><td align=right>&nbsp;&nbsp;%3</td>"
                     "<td>&nbsp;&nbsp;%4</td></tr>")
-                    .arg(app::shown(nameOf(s)),
-                         w.text(Kind::Length, growth.si()), limit, full ? tr("▲ at its limit") : QString());
+                    .arg(app::shown(nameOf(s)), w.text(Kind::Length, growth.si()), limit,
+                         full ? tr("▲ at its limit") : QString());
     }
     return QStringLiteral(
                "<table cellspacing=0 cellpadding=1><tr><td>%1</td><td align=right>&nbsp;&nbsp;%2</td>"

@@ -4,6 +4,7 @@
 #include <QStackedWidget>
 
 #include "kit/page_tools.hpp"
+#include "shape/shape_page.hpp"
 
 #include "shape/shape_views.hpp"
 

@@ -6,8 +6,8 @@
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"
-#include "units/format.hpp"
 #include "shape/shape_views.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/language.hpp"
 #include "shell/dialog_prompts.hpp"
+#include "app/language.hpp"
+#include "shell/dialogs.hpp"
+#include "shell/shape_dialogs.hpp"
 
 #include <QDialogButtonBox>
 #include <QFileDialog>
@@ -10,9 +12,8 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "units/parse.hpp"
-#include "shell/dialog_prompts.hpp"
 #include "shell/main_window.hpp"
+#include "units/parse.hpp"
 
 namespace euryth::widgets {
 

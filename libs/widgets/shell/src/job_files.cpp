@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/language.hpp"
 #include "shell/job_files.hpp"
+#include "app/language.hpp"
 
 #include <QAction>
 #include <QDateTime>

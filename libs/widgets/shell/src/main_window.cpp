@@ -19,15 +19,16 @@
 #include <algorithm>
 
 #include "app/edits.hpp"
+#include "cut/cut_page.hpp"
+#include "kit/page_tools.hpp"
+#include "kit/runner_canvases.hpp"
+#include "probe/probe_page.hpp"
+#include "shape/shape_page.hpp"
 #include "shell/bench_strip.hpp"
 #include "shell/calls_panel.hpp"
 #include "shell/help.hpp"
-#include "kit/page_tools.hpp"
-#include "cut/cut_page.hpp"
-#include "probe/probe_page.hpp"
-#include "shape/shape_page.hpp"
-#include "survey/survey_page.hpp"
 #include "shell/rack.hpp"
+#include "survey/survey_page.hpp"
 
 namespace euryth::widgets {
 

@@ -6,11 +6,11 @@
 #include "files/house_file.hpp"
 #include "files/job_file.hpp"
 #include "job/plans.hpp"
-#include "shell/main_window.hpp"
 #include "kit/page_tools.hpp"
-#include "cut/cut_page.hpp"
+#include "paper/writers.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
+#include "shell/main_window.hpp"
 #include "survey/survey_page.hpp"
 
 namespace euryth::widgets {
@@ -93,8 +93,7 @@ void MainWindow::houseFromFile()
         return;
     const auto house = files::loadHouse(path.toStdString());
     if (!house)
-        return m_prompts.tell(this, tr("These house rules cannot be read"),
-                              app::shown(house.error().lines()));
+        return m_prompts.tell(this, tr("These house rules cannot be read"), app::shown(house.error().lines()));
     takeHouse(*house);
 }
 

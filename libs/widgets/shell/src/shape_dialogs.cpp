@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/language.hpp"
 #include "shell/shape_dialogs.hpp"
+#include "app/language.hpp"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -12,8 +12,8 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
-#include "plans/house_change.hpp"
 #include "kit/parts.hpp"
+#include "plans/house_change.hpp"
 
 namespace euryth::widgets {
 
@@ -101,9 +101,8 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
     for (const auto& change : changes) {
         const int row = table->rowCount();
         table->insertRow(row);
-        const QStringList texts{workspace.text(change.rule), workspace.text(change.from),
-                                workspace.text(change.to), workspace.text(change.effect),
-                                workspace.text(change.why)};
+        const QStringList texts{workspace.text(change.rule), workspace.text(change.from), workspace.text(change.to),
+                                workspace.text(change.effect), workspace.text(change.why)};
         for (int i = 0; i < texts.size(); ++i)
             table->setItem(row, i, new QTableWidgetItem(texts[i]));
     }

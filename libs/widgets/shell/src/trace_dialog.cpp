@@ -13,8 +13,8 @@
 #include <QVBoxLayout>
 
 #include "app/language.hpp"
-#include "units/parse.hpp"
 #include "shell/dialogs.hpp"
+#include "units/parse.hpp"
 
 namespace euryth::widgets {
 
@@ -211,11 +211,10 @@ void TraceDialog::check()
         const geometry::Outline traced = outline();
         const auto problem = geometry::problemOf(traced);
         ready = !problem;
-        state = problem
-                    ? tr("Now go round the wall, point by point. The outline %1.").arg(app::shown(*problem))
-                    : tr("%1 points, area %2. Right click or Backspace takes a point back.")
-                          .arg(count - kScalePoints)
-                          .arg(m_context.workspace.text(units::Kind::Area, geometry::area(traced).si()));
+        state = problem ? tr("Now go round the wall, point by point. The outline %1.").arg(app::shown(*problem))
+                        : tr("%1 points, area %2. Right click or Backspace takes a point back.")
+                              .arg(count - kScalePoints)
+                              .arg(m_context.workspace.text(units::Kind::Area, geometry::area(traced).si()));
     }
     m_state->setText(state);
     m_buttons->button(QDialogButtonBox::Ok)->setEnabled(ready);

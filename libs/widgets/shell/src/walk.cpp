@@ -10,8 +10,8 @@
 #include <QPixmap>
 #include <QPushButton>
 
-#include "kit/page_tools.hpp"
 #include "cut/cut_page.hpp"
+#include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "shape/shape_page.hpp"
 #include "survey/survey_page.hpp"

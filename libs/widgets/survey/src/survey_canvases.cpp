@@ -6,8 +6,8 @@
 #include <QPainter>
 #include <QWheelEvent>
 
-#include "drawing/paint_empty.hpp"
 #include "analysis/compare.hpp"
+#include "drawing/paint_empty.hpp"
 
 namespace euryth::widgets {
 

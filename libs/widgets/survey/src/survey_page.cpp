@@ -5,11 +5,13 @@
 #include <QStackedWidget>
 #include <QStandardItemModel>
 
+#include "analysis/compare.hpp"
 #include "app/row_tables.hpp"
 #include "geometry/wall_contour.hpp"
-#include "analysis/compare.hpp"
-#include "units/format.hpp"
+#include "kit/loft_canvas.hpp"
 #include "kit/page_tools.hpp"
+#include "survey/survey_page.hpp"
+#include "units/format.hpp"
 
 #include "survey/survey_forms.hpp"
 

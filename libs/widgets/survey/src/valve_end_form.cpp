@@ -30,8 +30,7 @@ QString scribeText(const app::Workspace& workspace)
 {
     const auto& seat = workspace.analysis().seat;
     if (!seat)
-        return tr("No scriber setting yet. Missing: %1.")
-            .arg(workspace.text(workspace.analysis().seat.missing));
+        return tr("No scriber setting yet. Missing: %1.").arg(workspace.text(workspace.analysis().seat.missing));
     const auto& valve = workspace.port()->valve;
     // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
     const auto end = plans::planValveEnd(workspace.job(), *workspace.port(), workspace.analysis()).throat;

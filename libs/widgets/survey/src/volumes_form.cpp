@@ -3,9 +3,9 @@
 
 #include <QCoreApplication>
 
+#include "analysis/compare.hpp"
 #include "app/row_tables.hpp"
 #include "kit/form_parts.hpp"
-#include "analysis/compare.hpp"
 
 namespace euryth::widgets {
 

@@ -3,8 +3,8 @@
 
 #include <map>
 #include <memory>
-#include <span>
 #include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 #include <vector>

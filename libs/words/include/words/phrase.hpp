@@ -49,9 +49,9 @@ class Phrase {
 public:
     /// A std::string is shown as it is: a name that somebody typed, or a word that the catalogue selects by. Several
     /// phrases are shown as a list ("bore, stroke and rod").
-    using Argument = std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference,
-                                  AbsolutePressure, VolumeFlow, RotationalSpeed, Percent, Ratio, Number,
-                                  std::vector<Phrase>>;
+    using Argument =
+        std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference, AbsolutePressure,
+                     VolumeFlow, RotationalSpeed, Percent, Ratio, Number, std::vector<Phrase>>;
     struct Named {
         std::string name;
         Argument value;

@@ -135,9 +135,9 @@ Phrase pointName(probing::GridPoint p);
 enum class Place { Window, Branch, Pinch, ShortSide, Bowl, Split, Throat };
 /// As scripts write it ("short-side").
 std::string_view key(Place place);
-/// A station's place, or nothing: window, pinch, short side, bowl, throat; where branches begin and split. The short side
-/// is the station at which the heading has made nearest to half of the runner's turn, the bowl the widest one after it;
-/// both need poses.
+/// A station's place, or nothing: window, pinch, short side, bowl, throat; where branches begin and split. The short
+/// side is the station at which the heading has made nearest to half of the runner's turn, the bowl the widest one
+/// after it; both need poses.
 std::optional<Place> placeAt(const PortAnalysis& analysis, const job::Port& port, std::size_t station);
 /// Its name ("pinch"); empty where it has none.
 Phrase stationName(const PortAnalysis& analysis, const job::Port& port, std::size_t station);

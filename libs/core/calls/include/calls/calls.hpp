@@ -5,8 +5,8 @@
 #include <string>
 #include <vector>
 
-#include "engine/engine_run.hpp"
 #include "analysis/port_analysis.hpp"
+#include "engine/engine_run.hpp"
 #include "words/phrase.hpp"
 
 namespace euryth::calls {

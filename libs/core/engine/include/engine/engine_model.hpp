@@ -4,8 +4,8 @@
 #include <memory>
 #include <vector>
 
-#include "flow/runner_flow.hpp"
 #include "analysis/port_analysis.hpp"
+#include "flow/runner_flow.hpp"
 #include "planning/filling.hpp"
 
 namespace euryth::engine {
@@ -26,8 +26,8 @@ struct EngineModel {
     {
         return before == room ? *onBench : *onEngine;
     }
-    Phrase areaFrom;                   ///< where the effective area comes from, in words
-    std::vector<Phrase> assumed;       ///< what was not known and has been assumed, in words
+    Phrase areaFrom;                        ///< where the effective area comes from, in words
+    std::vector<Phrase> assumed;            ///< what was not known and has been assumed, in words
     std::vector<flow::FlowStation> runner;  ///< in the order of the air
 };
 
@@ -65,8 +65,9 @@ Known<EngineModel> engineModel(const job::Job& job, const job::Port& port, const
 
 /// The same cylinder with the port as `planned`: the runner's loss is that of the planned sections; the valve's opening
 /// that of `present`, changed in the proportion of the geometric openings where both are known.
-EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis, const job::Port& planned,
-                         const analysis::PortAnalysis& plannedAnalysis, PressureDifference bench);
+EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysis& presentAnalysis,
+                         const job::Port& planned, const analysis::PortAnalysis& plannedAnalysis,
+                         PressureDifference bench);
 
 /// The bench's depression, or 28 inches of water where none is set.
 PressureDifference benchDepression(const job::Job& job);

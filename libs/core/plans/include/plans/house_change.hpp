@@ -12,8 +12,8 @@ struct HouseChange {
     Phrase rule;
     Phrase from;
     Phrase to;
-    Phrase effect;    ///< on this port, worked out; empty where nothing of it can be known yet
-    Phrase why;  ///< the two sides of the dispute (common practice, no source)
+    Phrase effect;  ///< on this port, worked out; empty where nothing of it can be known yet
+    Phrase why;     ///< the two sides of the dispute (common practice, no source)
 };
 
 /// The rules of `to` that differ from the job's, in the order of the work.

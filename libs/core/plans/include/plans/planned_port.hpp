@@ -30,6 +30,7 @@ struct PlanSummary {
 };
 
 /// The port as it is, its current plan, and the plans put aside, in this order.
-std::vector<PlanSummary> comparePlans(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis);
+std::vector<PlanSummary> comparePlans(const job::Job& job, const job::Port& port,
+                                      const analysis::PortAnalysis& analysis);
 
 }  // namespace euryth::plans

@@ -19,7 +19,8 @@ struct StationNumbers {
 StationNumbers numbersAsIs(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                            const Known<engine::EngineModel>& model, std::size_t station);
 /// And with the areas of the plan, where the station has one. The flow on the bench is taken as it is now.
-std::optional<StationNumbers> numbersOfPlan(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+std::optional<StationNumbers> numbersOfPlan(const job::Job& job, const job::Port& port,
+                                            const analysis::PortAnalysis& analysis,
                                             const Known<engine::EngineModel>& model, std::size_t station);
 
 }  // namespace euryth::plans

@@ -4,8 +4,8 @@
 #include <string>
 #include <vector>
 
-#include "geometry/shrouding.hpp"
 #include "analysis/port_analysis.hpp"
+#include "geometry/shrouding.hpp"
 #include "planning/bigger_valve.hpp"
 #include "planning/turn_plan.hpp"
 

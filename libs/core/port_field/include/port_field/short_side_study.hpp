@@ -23,8 +23,8 @@ struct LocalChoke {
     std::optional<RotationalSpeed> rpm;
     Phrase missing;  ///< why depression and rpm are not known
 };
-LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis, const PortShape& shape,
-                      const air::AirState& room, const std::stop_token& stop = {});
+LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                      const PortShape& shape, const air::AirState& room, const std::stop_token& stop = {});
 
 /// Over which flows the air stays on the short side.
 struct ShortSideHolds {

@@ -4,9 +4,9 @@
 #include <string>
 #include <vector>
 
+#include "analysis/port_analysis.hpp"
 #include "field/boundary_layer.hpp"
 #include "field/slice.hpp"
-#include "analysis/port_analysis.hpp"
 
 namespace euryth::port_field {
 
@@ -83,7 +83,8 @@ double faceArea(const field::Mesh& mesh, std::size_t layer, const field::Hexahed
 Known<field::Mesh> meshOf(const PortShape& shape, const field::Fineness& fineness);
 /// Meshes and solves; or says what is missing, or where the port is folded.
 Known<VirtualPort> virtualPort(const PortShape& shape, const field::Fineness& fineness);
-Known<VirtualPort> virtualPort(const job::Port& port, const analysis::PortAnalysis& analysis, const field::Fineness& fineness);
+Known<VirtualPort> virtualPort(const job::Port& port, const analysis::PortAnalysis& analysis,
+                               const field::Fineness& fineness);
 
 /// The room's air, or where it is not known the standard atmosphere of ISO 2533 at sea level.
 air::AirState roomOrStandardAir(const job::Bench& bench);

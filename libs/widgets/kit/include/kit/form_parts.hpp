@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "kit/form_builder.hpp"
 #include "kit/entry_view.hpp"
+#include "kit/form_builder.hpp"
 
 namespace euryth::widgets {
 

@@ -2,11 +2,11 @@
 #pragma once
 
 #include "app/engine_results.hpp"
-#include "plans/planned_port.hpp"
-#include "kit/runner_canvases.hpp"
-#include "kit/section_canvases.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/parts.hpp"
+#include "kit/runner_canvases.hpp"
+#include "kit/section_canvases.hpp"
+#include "plans/planned_port.hpp"
 
 class QComboBox;
 class QStandardItemModel;

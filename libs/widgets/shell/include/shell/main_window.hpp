@@ -8,9 +8,9 @@
 
 #include <QMainWindow>
 
-#include "tasks/export_port.hpp"
 #include "shell/command_set.hpp"
 #include "shell/job_files.hpp"
+#include "tasks/export_port.hpp"
 
 class QAction;
 class QButtonGroup;

@@ -4,8 +4,8 @@
 #include <QDialog>
 
 #include "imports/lift_import.hpp"
-#include "paper/bench_sheets.hpp"
 #include "kit/prompts.hpp"
+#include "paper/bench_sheets.hpp"
 
 class QCheckBox;
 class QComboBox;

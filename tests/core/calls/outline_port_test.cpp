@@ -2,16 +2,13 @@
 // A port of traced sections goes through the whole job like one measured by calipers.
 #include <catch2/catch.hpp>
 
-#include "geometry/wall_contour.hpp"
 #include "calls/calls.hpp"
+#include "geometry/wall_contour.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
 using namespace euryth::analysis;
 using namespace euryth::calls;
-using namespace euryth::engine;
-using namespace euryth::plans;
-using namespace euryth::port_field;
 
 namespace {
 
