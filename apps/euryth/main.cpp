@@ -18,7 +18,7 @@ namespace {
 void restore(QSettings& settings, widgets::MainWindow& window, widgets::Context context)
 {
     window.restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
-    units::DisplayUnits shown;
+    units::DisplayUnits shown = context.workspace.displayUnits();
     if (settings.value(QStringLiteral("units")) == QStringLiteral("inch"))
         shown.system = units::System::Inch;
     context.workspace.setUnits(shown);
@@ -60,15 +60,16 @@ int main(int argc, char** argv)
     options.process(application);
 
     drawing::loadFonts();
-    app::Workspace workspace;
+    app::Session session;
+    app::Workspace& workspace = session.workspace();
     widgets::Look look;
     look.apply();
-    const widgets::Context context{workspace, look};
+    const widgets::Context context{session, look};
     if (options.isSet(walk)) {
         widgets::MainWindow window(context, widgets::dialogPrompts());
         window.files().openDemo();
         window.show();
-        const QString problem = widgets::walkStages(window, context, options.value(walk));
+        const QString problem = widgets::walkStages(window, options.value(walk));
         if (!problem.isEmpty())
             QTextStream(stderr) << problem << '\n';
         return problem.isEmpty() ? 0 : 1;

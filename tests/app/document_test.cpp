@@ -4,7 +4,6 @@
 #include <QSignalSpy>
 
 #include "app/edits.hpp"
-#include "app/rack_summary.hpp"
 #include "app/workspace.hpp"
 #include "support/demo.hpp"
 #include "support/qt_strings.hpp"
@@ -186,18 +185,4 @@ TEST_CASE("stations and probe sets are added and removed")
     CHECK(port.accepted[0].reason == "known better");
     app::acceptCall(port, "choke", "");
     CHECK(port.accepted.empty());
-}
-
-TEST_CASE("a port's tile has the headline of the stage and the progress of all")
-{
-    app::Workspace workspace;
-    workspace.document().reset(demoJob(), {});
-    CHECK(app::rackSummary(workspace, 0).number == "113.9 cc");
-    workspace.setStage(app::Stage::Probe);
-    CHECK(app::rackSummary(workspace, 0).number == "1.45x");
-    const auto tile = app::rackSummary(workspace, 0);
-    for (const app::Progress p : tile.stages)
-        CHECK(p == app::Progress::Done);
-    CHECK(app::rackSummary(workspace, 1).number == QString::fromUtf8("–"));
-    CHECK(app::rackSummary(workspace, 1).stages[0] == app::Progress::Empty);
 }

@@ -128,10 +128,10 @@ TEST_CASE("the engine's results are worked out once for each job and port")
     bench.workspace.document().undoStack().undo();
     CHECK(filling() == Approx(before));
     bench.workspace.choosePort(1);
-    CHECK(results.finish().missing.find("exhaust") != std::string::npos);
+    CHECK(results.finish().missing.id() == "missing.exhaust-sum");
     bench.workspace.choosePort(0);
     bench.edit([](job::Job& job) { job.engine.peakRpm.reset(); });
-    CHECK(results.finish().missing == "rpm of peak power");
+    CHECK(results.finish().missing.id() == "missing.peak-rpm");
 }
 
 TEST_CASE("results from before stay until the new ones arrive, but never another port's")

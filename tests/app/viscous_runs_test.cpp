@@ -34,7 +34,7 @@ struct Runs {
         return port_field::portAir(workspace.job(), workspace.job().ports[0], workspace.analysisOf(0), std::nullopt,
                                    nullptr);
     }
-    [[nodiscard]] ViscousRuns::Wish wish(const char* variant = app::kAsItIs) const
+    [[nodiscard]] ViscousRuns::Wish wish(viscous::Variant variant = viscous::Variant::AsItIs) const
     {
         return {"I1", variant, shape(), *air(), exports::Quality::Coarse};
     }
@@ -87,11 +87,11 @@ TEST_CASE("runs are worked off one after the other, and their results belong to 
     REQUIRE(result);
     CHECK(result->run.solved.quality == exports::Quality::Coarse);
     CHECK_FALSE(result->solved->streamlines.empty());
-    CHECK_FALSE(f.runs.stale("I1", app::kAsItIs, f.shape()));
+    CHECK_FALSE(f.runs.stale("I1", viscous::Variant::AsItIs, f.shape()));
 
     f.widen(40);
     CHECK_FALSE(f.runs.best(f.shape()));
-    const auto old = f.runs.stale("I1", app::kAsItIs, f.shape());
+    const auto old = f.runs.stale("I1", viscous::Variant::AsItIs, f.shape());
     REQUIRE(old == result);
     const auto what = port_field::differenceOf(old->run.solved.air->port().shape(), f.shape());
     CHECK(f.workspace.text(what) == "the section at 36.0 mm");
@@ -165,13 +165,13 @@ TEST_CASE("results are kept beside the job, come back with it, and go along unde
     CHECK(f.runs.best(f.shape()));
 
     f.workspace.document().reset(demoFour(), {});
-    CHECK_FALSE(f.runs.stale("I1", app::kAsItIs,
+    CHECK_FALSE(f.runs.stale("I1", viscous::Variant::AsItIs,
                              *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value));
     // Nor has a job that was never saved anything to do with another one.
     f.runs.take(madeRun("I1", *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value,
                         exports::Quality::Coarse));
     f.workspace.document().reset(demoJob(), {});
-    CHECK_FALSE(f.runs.stale("I1", app::kAsItIs, f.shape()));
+    CHECK_FALSE(f.runs.stale("I1", viscous::Variant::AsItIs, f.shape()));
     REQUIRE(f.workspace.document().open(path).isEmpty());
     f.runs.finish();
     REQUIRE(f.runs.best(f.shape()));
@@ -191,7 +191,7 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     app::RunChoice choice;
     auto wishes = app::wishesOf(f.workspace, f.air(), choice);
     REQUIRE(wishes.runs.size() == 1);
-    CHECK(wishes.runs[0].variant == app::kAsItIs);
+    CHECK(wishes.runs[0].variant == viscous::Variant::AsItIs);
     choice.afterCuts = choice.asPlanned = choice.secondMesh = true;
     choice.quality = exports::Quality::Normal;
     wishes = app::wishesOf(f.workspace, f.air(), choice);
@@ -202,7 +202,7 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     wishes = app::wishesOf(f.workspace, {std::nullopt, "a flow"}, {});
     CHECK(wishes.runs.empty());
     REQUIRE(wishes.missing.size() == 1);
-    CHECK(wishes.missing[0] == "I1 as it is: missing a flow");
+    CHECK(wishes.missing[0].id() == "missing.run-of");
 
     f.workspace.document().reset(demoFour(), {});
     choice = {};

@@ -6,6 +6,7 @@
 #include "files/job_file.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
+#include "support/told.hpp"
 
 using namespace euryth;
 
@@ -24,7 +25,7 @@ std::string demoWith(const std::string& from, const std::string& to)
 std::string errorOf(const std::string& text)
 {
     const auto job = files::parseJob(text);
-    return job ? "no error" : job.error().text();
+    return job ? "no error" : told(job.error().lines());
 }
 
 }  // namespace
@@ -101,7 +102,7 @@ TEST_CASE("a file that is cut off anywhere is refused, never a crash or a shorte
     for (std::size_t length = 0; length + 2 < text.size(); length += 97) {
         const auto job = files::parseJob(std::string_view(text).substr(0, length));
         REQUIRE_FALSE(job);
-        CHECK(job.error().text().find("line ") == 0);
+        CHECK(told(job.error().lines()).find("line ") == 0);
     }
 }
 
@@ -122,14 +123,14 @@ TEST_CASE("a file that is not there, or is a folder, is another kind of error")
     CHECK(missing.error().kind == files::ReadError::Kind::File);
     const auto folder = files::loadJob("/");
     REQUIRE_FALSE(folder);
-    CHECK(folder.error().text().find("is a folder") != std::string::npos);
+    CHECK(told(folder.error().lines()).find("is a folder") != std::string::npos);
 }
 
 TEST_CASE("what cannot be understood is refused with its place, or kept, never dropped or guessed")
 {
     const auto problemOf = [](std::string text) {
         const auto job = files::parseJob(text);
-        return job ? std::string() : job.error().text();
+        return job ? std::string() : told(job.error().lines());
     };
     const std::string head = R"({"format": "euryth-job", "version": 1, )";
     const auto port = [&](const std::string& inside) { return head + R"("ports": [{"id": "I1", )" + inside + "}]}"; };
@@ -162,7 +163,7 @@ TEST_CASE("numbers of nothing are refused with the way out, and slipped decimals
     const auto problemOf = [](const std::string& engine, const std::string& rest = "") {
         const auto job =
             files::parseJob(R"({"format": "euryth-job", "version": 1, "engine": {)" + engine + "}" + rest + "}");
-        return job ? std::string() : job.error().text();
+        return job ? std::string() : told(job.error().lines());
     };
     CHECK(problemOf(R"("bore_mm": 9.4)").find("must be at least 10") != std::string::npos);
     CHECK(problemOf(R"("bore_mm": 1e-300)").find("engine/bore_mm") != std::string::npos);
@@ -184,14 +185,14 @@ TEST_CASE("too much of anything is refused at once, and so is what is no file")
     std::string many = R"({"format": "euryth-job", "version": 1)";
     for (int i = 0; i < 6000; ++i)
         many += ", \"key" + std::to_string(i) + "\": 1";
-    CHECK(files::parseJob(many + "}").error().text().find("more than 5000 keys") != std::string::npos);
+    CHECK(told(files::parseJob(many + "}").error().lines()).find("more than 5000 keys") != std::string::npos);
     std::string stations =
         R"({"format": "euryth-job", "version": 1, "ports": [{"id": "I1", "side": "intake", "stations": [)";
     for (int i = 0; i < 600; ++i) {
         stations += (i > 0 ? ", " : "") + std::string(R"({"s_mm": )") + std::to_string(i) +
                     R"(, "section": {"shape": "area", "area_mm2": 900}})";
     }
-    CHECK(files::parseJob(stations + "]}]}").error().text().find("at most 500") != std::string::npos);
+    CHECK(told(files::parseJob(stations + "]}]}").error().lines()).find("at most 500") != std::string::npos);
     const TempFolder folder;
     const auto pipe = folder.path() / "pipe";
     REQUIRE(::mkfifo(pipe.c_str(), 0600) == 0);

@@ -105,7 +105,7 @@ TEST_CASE("a save that cannot be is told, and the old file stays")
     const TempFolder folder;
     const auto nowhere = files::saveText(folder.path() / "missing" / "job.json", "x");
     REQUIRE_FALSE(nowhere);
-    CHECK(nowhere.error().find("cannot write beside") == 0);
+    CHECK(nowhere.error().id() == "file.no-write-beside");
     fs::create_directory(folder.path() / "taken");
     CHECK_FALSE(files::saveText(folder.path() / "taken", "x"));
     CHECK(fs::is_directory(folder.path() / "taken"));

@@ -50,7 +50,7 @@ TEST_CASE("whatever step saving is stopped after, the file is the old one or the
         const TempFolder folder;
         const auto path = folder.path() / "job.euryth.json";
         REQUIRE(saveText(path, "old"));
-        std::string trouble;
+        Phrase trouble;
         CHECK_THROWS_AS(saveWithBackup(path, "new and longer", trouble,
                                        [&](SaveStep step) {
                                            if (step == last)
@@ -69,7 +69,7 @@ TEST_CASE("the last saves are kept, newest first, and no more than agreed")
 {
     const TempFolder folder;
     const auto path = folder.path() / "job.euryth.json";
-    std::string trouble;
+    Phrase trouble;
     for (int i = 0; i < 12; ++i)
         REQUIRE(saveWithBackup(path, "version " + std::to_string(i), trouble));
     const auto backups = backupsOf(path);
@@ -85,12 +85,12 @@ TEST_CASE("a backup that cannot be made does not stop the saving, and is told")
 {
     const TempFolder folder;
     const auto path = folder.path() / "job.euryth.json";
-    std::string trouble;
+    Phrase trouble;
     REQUIRE(saveWithBackup(path, "old", trouble));
     std::ofstream(backupFolder(path)) << "a file where the folder should be";
     REQUIRE(saveWithBackup(path, "new", trouble));
     CHECK(contentOf(path) == "new");
-    CHECK(trouble.find("no backup") == 0);
+    CHECK(trouble.id() == "file.no-backup");
 }
 
 TEST_CASE("the job file of the first version opens as it did")
@@ -138,7 +138,7 @@ TEST_CASE("a photo is copied beside the job, once, and another of the same name 
     CHECK(takePhoto(job, elsewhere / "two" / "window.jpg") == std::string("my job.photos/window-2.jpg"));
     CHECK(takePhoto(job, photoFolder(job) / "window.jpg") == std::string("my job.photos/window.jpg"));
     CHECK(contentOf(photoPath(job, "my job.photos/window-2.jpg")) == "second");
-    CHECK(takePhoto(job, elsewhere / "none.jpg").error().find("is no file") != std::string::npos);
+    CHECK(takePhoto(job, elsewhere / "none.jpg").error().id() == "file.none");
 }
 
 TEST_CASE("what a killed save left beside a file goes with the next save; what somebody is writing stays")

@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 
 #include "files/job_file.hpp"
+#include "support/told.hpp"
 
 using namespace euryth;
 
@@ -28,7 +29,7 @@ std::string stationWith(const std::string& section, const std::string& more = {}
 std::string errorOf(const std::string& text)
 {
     const auto job = files::parseJob(text);
-    return job ? "no error" : job.error().text();
+    return job ? "no error" : told(job.error().lines());
 }
 
 }  // namespace

@@ -13,7 +13,7 @@ using namespace euryth;
 
 namespace {
 
-void expectSound(const tl::expected<imports::ImportedOutline, std::string>& imported)
+void expectSound(const tl::expected<imports::ImportedOutline, Phrase>& imported)
 {
     if (!imported ? imported.error().empty() : geometry::problemOf(imported->outline).has_value())
         std::abort();

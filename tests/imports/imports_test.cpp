@@ -7,6 +7,7 @@
 #include "imports/outline_file.hpp"
 #include "imports/station_import.hpp"
 #include "support/temp_folder.hpp"
+#include "support/told.hpp"
 
 using namespace euryth;
 using namespace euryth::imports;
@@ -17,9 +18,9 @@ namespace {
 
 const units::DisplayUnits kMetric;
 
-double mm2(const tl::expected<ImportedOutline, std::string>& imported)
+double mm2(const tl::expected<ImportedOutline, Phrase>& imported)
 {
-    INFO((imported ? "" : imported.error()));
+    INFO((imported ? std::string() : told(imported.error())));
     REQUIRE(imported);
     return inMm2(geometry::area(imported->outline));
 }
@@ -46,9 +47,9 @@ TEST_CASE("an outline out of a table of points, with units and a heading, centre
     CHECK(mm2(outline) == Approx(30 * 30.48));
     CHECK(outline->scaleKnown);
     CHECK(geometry::boxOf(outline->outline).middle.left == Approx(0).margin(1e-12));
-    CHECK(outlineFromTable("1,2\n3,x\n5,6\n", kMetric).error().find("row 2, column B: ") == 0);
-    CHECK(outlineFromTable("1,2\n3,4\n", kMetric).error().find("at least 3 points") != std::string::npos);
-    CHECK(outlineFromTable("10,10\n-10,-10\n10,-10\n-10,10\n", kMetric).error().find("cross") != std::string::npos);
+    CHECK(outlineFromTable("1,2\n3,x\n5,6\n", kMetric).error().id() == "import.cell");
+    CHECK(says(outlineFromTable("1,2\n3,4\n", kMetric).error(), "must.outline-points"));
+    CHECK(says(outlineFromTable("10,10\n-10,-10\n10,-10\n-10,10\n", kMetric).error(), "must.outline-cross"));
 }
 
 TEST_CASE("outlines out of SVG: every shape, arcs and curves, the largest is taken, the scale where it is stated")
@@ -74,13 +75,12 @@ TEST_CASE("outlines out of SVG: every shape, arcs and curves, the largest is tak
 
 TEST_CASE("SVG that cannot be used says why")
 {
-    CHECK(outlineFromSvg("<svg").error().find("not XML") != std::string::npos);
-    CHECK(outlineFromSvg("<html/>").error().find("no <svg>") != std::string::npos);
-    CHECK(outlineFromSvg("<svg/>").error().find("no closed shape") != std::string::npos);
-    CHECK(outlineFromSvg(R"(<svg><path d="M0 0 L10 0 L10 10"/></svg>)").error().find("no closed") != std::string::npos);
-    CHECK(outlineFromSvg(R"x(<svg><g transform="scale(2)"><rect width="5" height="5"/></g></svg>)x")
-              .error()
-              .find("transform") != std::string::npos);
+    CHECK(outlineFromSvg("<svg").error().id() == "import.no-xml");
+    CHECK(outlineFromSvg("<html/>").error().id() == "import.no-svg");
+    CHECK(outlineFromSvg("<svg/>").error().id() == "import.no-shape");
+    CHECK(outlineFromSvg(R"(<svg><path d="M0 0 L10 0 L10 10"/></svg>)").error().id() == "import.no-shape");
+    CHECK(outlineFromSvg(R"x(<svg><g transform="scale(2)"><rect width="5" height="5"/></g></svg>)x").error().id() ==
+          "import.transform");
     CHECK_FALSE(outlineFromSvg(R"(<svg><path d="M0 0 L banana z"/></svg>)"));
 }
 
@@ -101,7 +101,7 @@ TEST_CASE("outlines out of DXF: lines and arcs joined end to end, closed polylin
     CHECK(mm2(slot) == Approx(30 * 20 + pi * 100).epsilon(1e-3));
     CHECK_FALSE(slot->scaleKnown);
     CHECK_FALSE(outlineFromFile(folder.path() / "none.dxf", kMetric));
-    CHECK(outlineFromFile(folder.path() / "none.csv", kMetric).error().find("cannot be read") != std::string::npos);
+    CHECK(outlineFromFile(folder.path() / "none.csv", kMetric).error().id() == "import.unread");
 }
 
 TEST_CASE("columns are guessed from headings, or from the usual order")
@@ -129,7 +129,7 @@ TEST_CASE("stations are read, put in order, and what cannot be read is told with
         const auto table = splitTable(text);
         std::string all;
         for (const CellTrouble& t : readStations(table, guessColumns(table), kMetric).troubles)
-            all += t.place() + "\n";
+            all += told(t.phrase()) + "\n";
         return all;
     };
     CHECK(troubled("s,width,height\n0,36,33\n10,thick,33\n").find("row 3, column B: a number is missing") == 0);
@@ -153,7 +153,7 @@ TEST_CASE("a drawing that announces more corners than it has lines is refused, a
     const auto refused = [&](const std::string& text) {
         std::ofstream(path) << text;
         const auto outline = imports::outlineFromFile(path, {});
-        return outline ? std::string() : outline.error();
+        return outline ? std::string() : told(outline.error());
     };
     CHECK(refused("0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n2000000000\n70\n1\n0\nENDSEC\n0\nEOF\n")
               .find("2000000000") != std::string::npos);
@@ -168,5 +168,5 @@ TEST_CASE("a drawing that announces more corners than it has lines is refused, a
         star += std::to_string(i % 2 == 0 ? 20 : 10) + "," + std::to_string(i) + "\n";
     const auto csv = folder.path() / "star.csv";
     std::ofstream(csv) << star;
-    CHECK(imports::outlineFromFile(csv, {}).error().find("thin it out") != std::string::npos);
+    CHECK(imports::outlineFromFile(csv, {}).error().id() == "import.corners");
 }

@@ -3,6 +3,7 @@
 
 #include "imports/csv.hpp"
 #include "imports/lift_import.hpp"
+#include "support/told.hpp"
 
 using namespace euryth;
 using namespace euryth::imports;
@@ -19,7 +20,7 @@ std::string trouble(const std::string& text)
 {
     const auto import = read(text);
     REQUIRE_FALSE(import.troubles.empty());
-    return import.troubles.front().place();
+    return told(import.troubles.front().phrase());
 }
 
 }  // namespace

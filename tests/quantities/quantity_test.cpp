@@ -2,7 +2,6 @@
 #include <catch2/catch.hpp>
 
 #include "quantities/quantities.hpp"
-#include "words/phrase.hpp"
 
 using namespace euryth;
 
@@ -46,12 +45,4 @@ TEST_CASE("points on a scale are subtracted to differences and moved by them")
     CHECK(inPa(room - inside) == Approx(6974));
     CHECK(inPa(toAbsolute(gaugePressureFromPa(-6974), room)) == Approx(94351));
     CHECK((temperatureFromCelsius(30) - temperatureFromCelsius(20)).si() == Approx(10));
-}
-
-TEST_CASE("a phrase keeps its quantities")
-{
-    Phrase phrase;
-    phrase << "wall " << lengthFromMm(2.4) << " left";
-    REQUIRE(phrase.parts().size() == 3);
-    CHECK(std::get<Length>(phrase.parts()[1]) == lengthFromMm(2.4));
 }

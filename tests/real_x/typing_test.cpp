@@ -41,7 +41,7 @@ widgets::EntryView* shownTable(WindowFixture& f)
 
 void inTab(WindowFixture& f, Tab tab)
 {
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     f.find<widgets::SurveyPage>("surveyPage")->showTab(tab);
     WindowFixture::settle();
 }
@@ -70,7 +70,7 @@ std::vector<Place> places()
             {"walls", table(Tab::Walls, 1)},
             {"readings",
              [](WindowFixture& f) {
-                 f.trigger(CommandId::StageProbe);
+                 f.trigger(widgets::stageCommand(calls::Stage::Probe));
                  f.find<widgets::ProbePage>("probePage")->showView(widgets::ProbePage::View::Readings);
                  WindowFixture::settle();
                  focusCell(shownTable(f), 0);
@@ -81,7 +81,7 @@ std::vector<Place> places()
                  focusFirstField(f);
              }},
             {"form of the engine", [](WindowFixture& f) {
-                 f.trigger(CommandId::StageShape);
+                 f.trigger(widgets::stageCommand(calls::Stage::Shape));
                  f.find<widgets::ShapePage>("shapePage")->showView(widgets::ShapePage::View::Engine);
                  WindowFixture::settle();
                  focusFirstField(f);

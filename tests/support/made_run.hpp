@@ -51,10 +51,10 @@ inline viscous::StoredRun madeRun(const std::string& port, const port_field::Por
         }
     }
     const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
-    viscous::StoredRun run{port, "as it is", "2026-03-07T10:20:00Z", {}};
+    viscous::StoredRun run{port, viscous::Variant::AsItIs, "2026-03-07T10:20:00Z", {}};
     run.solved = {quality, 1, 12.0, {{1, 1.0, 1.0}, {2, 0.1, 0.3}, {3, 0.01, 0.1}}, nullptr};
     run.solved.air = std::make_shared<const port_field::ViscousAir>(
-        shape, mesh, std::move(cells), port_field::PortAir{flow, "the bench's flow", room});
+        shape, mesh, std::move(cells), port_field::PortAir{flow, port_field::FlowFrom::Set, "P1", room});
     return run;
 }
 

@@ -18,7 +18,7 @@ namespace {
 
 [[maybe_unused]] void show(WindowFixture& f, Tab tab)
 {
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     f.find<widgets::SurveyPage>("surveyPage")->showTab(tab);
     f.settle();
 }

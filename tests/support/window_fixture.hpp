@@ -10,16 +10,21 @@
 #include <QTableWidget>
 #include <QTest>
 
+#include "cut/cut_stage.hpp"
 #include "files/job_file.hpp"
 #include "kit/entry_view.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
+#include "probe/probe_stage.hpp"
+#include "shape/shape_stage.hpp"
 #include "shell/dialogs.hpp"
 #include "shell/main_window.hpp"
 #include "shell/shape_dialogs.hpp"
+#include "shell/shell_commands.hpp"
 #include "support/demo.hpp"
 #include "support/qt_strings.hpp"
 #include "support/temp_folder.hpp"
+#include "survey/survey_stage.hpp"
 
 namespace {
 
@@ -27,7 +32,8 @@ using namespace euryth;
 
 /// The real window, shown offscreen, with answers instead of dialogs.
 struct WindowFixture {
-    app::Workspace workspace;
+    app::Session session;
+    app::Workspace& workspace = session.workspace();
     widgets::Look look;
     QString nextPath;                                                      ///< what a file dialog would return
     widgets::Prompts::Unsaved answer = widgets::Prompts::Unsaved::Cancel;  ///< to "save first?"
@@ -47,7 +53,7 @@ struct WindowFixture {
     QStringList told;
     widgets::MainWindow window;
 
-    WindowFixture() : window({workspace, look}, prompts())
+    WindowFixture() : window({session, look}, prompts())
     {
         window.files().openDemo();
         window.show();

@@ -51,10 +51,12 @@ TEST_CASE("unknown is a dash, never a zero")
 
 TEST_CASE("a phrase is rendered in either system")
 {
-    Phrase phrase;
-    phrase << "wall " << lengthFromMm(2.54) << " at " << Position{lengthFromMm(25.4)};
-    CHECK(units::render(phrase, {System::Metric, '.'}) == "wall 2.54 mm at 25.4 mm");
-    CHECK(units::render(phrase, {System::Inch, '.'}) == "wall 0.100 in at 1.00 in");
+    const Phrase phrase =
+        say("call.volume.working", {{"from", Position{lengthFromMm(2.54)}}, {"to", Position{lengthFromMm(25.4)}}});
+    CHECK(units::render(phrase, {System::Metric, '.'}) ==
+          "volume of the sections: integral of net area from 2.5 mm to 25.4 mm");
+    CHECK(units::render(phrase, {System::Inch, '.'}) ==
+          "volume of the sections: integral of net area from 0.10 in to 1.00 in");
 }
 
 TEST_CASE("a printable text is what XML and printers take: valid UTF-8, no controls, no noncharacters")

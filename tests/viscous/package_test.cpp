@@ -10,6 +10,7 @@
 
 #include "geometry/layout.hpp"
 #include "support/reference_port.hpp"
+#include "support/told.hpp"
 #include "viscous/solve.hpp"
 
 using namespace euryth;
@@ -38,7 +39,7 @@ std::shared_ptr<const ViscousAir> runOf(const PortShape& shape, VolumeFlow flow,
     viscous::Task task{shape, {flow, "test", kRoom}, exports::Quality::Coarse, cores, std::chrono::minutes(10), {}};
     const auto solved = viscous::solve(task);
     if (!solved)
-        FAIL(solved.error());
+        FAIL(told(solved.error().why));
     CHECK_FALSE(solved->history.empty());
     CHECK(solved->seconds > 0.0);
     return solved->air;

@@ -3,10 +3,14 @@
 #include <catch2/catch.hpp>
 
 #include <cmath>
+#include <fstream>
+
+#include <nlohmann/json.hpp>
 
 #include "support/demo.hpp"
 #include "support/made_run.hpp"
 #include "support/temp_folder.hpp"
+#include "support/told.hpp"
 #include "viscous/result.hpp"
 #include "viscous/store.hpp"
 
@@ -35,7 +39,7 @@ TEST_CASE("what a run has written is read back onto the port's mesh")
     const auto run = demoRun();
     const ViscousAir& air = *run.solved.air;
     const field::Mesh& mesh = air.port().mesh();
-    CHECK(says(viscous::readResult(folder.path(), mesh).error(), "no result"));
+    CHECK(viscous::readResult(folder.path(), mesh).error().id() == "result.none");
     const std::size_t faces = exports::wallFaces(mesh).size();
     writeResult(folder.path() / "250", air.cells(), faces);
     writeResult(folder.path() / "40", air.cells(), 1);  // an earlier one does not count
@@ -54,11 +58,11 @@ TEST_CASE("what a run has written is read back onto the port's mesh")
     const auto problem = [&](const char* file, const std::string& text) {
         writeText(path / file, text);
         const auto result = viscous::readResult(folder.path(), mesh);
-        return result ? std::string() : result.error();
+        return result ? std::string() : told(result.error());
     };
     CHECK(says(problem("wallShearStress", "wall\n    {\n"), "there is no list"));
     writeResult(path, air.cells(), faces - 1);
-    CHECK(says(viscous::readResult(folder.path(), mesh).error(), "another shape or quality"));
+    CHECK(says(viscous::readResult(folder.path(), mesh).error(), "run.other-walls"));
     writeResult(path, air.cells(), faces);
     CHECK(says(problem("U", "internalField nonuniform List<vector> 2 ((1 2 3) (1 two 3))"), "vector 2 of 2"));
     CHECK(says(problem("U", "internalField nonuniform List<vector> 2 ((1 2 3) (1 2 3))"), "has 2 cells"));
@@ -93,9 +97,9 @@ TEST_CASE("a run is kept and comes back as it was")
 TEST_CASE("a kept run that is damaged is refused with a reason")
 {
     const std::string content = viscous::packed(demoRun());
-    CHECK(says(viscous::unpacked("").error(), "cut off"));
-    CHECK(says(viscous::unpacked(content.substr(0, content.size() / 2)).error(), "cut off"));
-    CHECK(says(viscous::unpacked("{\"format\": 1}").error(), "gzip"));
+    CHECK(viscous::unpacked("").error().id() == "run.no-gzip");
+    CHECK(viscous::unpacked(content.substr(0, content.size() / 2)).error().id() == "run.no-gzip");
+    CHECK(viscous::unpacked("{\"format\": 1}").error().id() == "run.no-gzip");
     std::string flipped = content;
     flipped[content.size() / 2] = static_cast<char>(flipped[content.size() / 2] ^ 0x10);
     CHECK_FALSE(viscous::unpacked(flipped));
@@ -108,21 +112,21 @@ TEST_CASE("runs lie beside the job, one for each port, variant and quality")
     CHECK(runs.filename() == "head one.runs");
     CHECK(viscous::keptRuns(runs).runs.empty());
     auto run = demoRun();
-    REQUIRE(viscous::keep(runs, run).empty());
-    run.variant = "after the cuts";
-    REQUIRE(viscous::keep(runs, run).empty());
+    REQUIRE(viscous::keep(runs, run));
+    run.variant = viscous::Variant::AfterCuts;
+    REQUIRE(viscous::keep(runs, run));
     run.port = "I/2 \"left\"";
-    REQUIRE(viscous::keep(runs, run).empty());
+    REQUIRE(viscous::keep(runs, run));
     run.solved.seconds = 99.0;
-    REQUIRE(viscous::keep(runs, run).empty());
+    REQUIRE(viscous::keep(runs, run));
     writeText(runs / "I9-x-coarse.run", "rubbish");
     writeText(runs / "notes.txt", "not ours");
     const auto kept = viscous::keptRuns(runs);
     CHECK(kept.runs.size() == 3);
     REQUIRE(kept.troubles.size() == 1);
-    CHECK(says(kept.troubles[0], "I9-x-coarse.run"));
+    CHECK(says(told(kept.troubles[0]), "I9-x-coarse.run"));
     CHECK(std::ranges::count_if(kept.runs, [](const StoredRun& r) { return r.solved.seconds == 99.0; }) == 1);
-    CHECK(says(viscous::keep("/proc/nowhere/x.runs", run), "/proc/nowhere"));
+    CHECK(says(told(viscous::keep("/proc/nowhere/x.runs", run).error()), "/proc/nowhere"));
 }
 
 TEST_CASE("a run's file with brackets inside each other without end is refused, not followed")
@@ -131,5 +135,35 @@ TEST_CASE("a run's file with brackets inside each other without end is refused, 
     const std::string deep(20'000'000, '\x81');
     const auto run = viscous::unpacked(viscous::squeezed(deep));
     REQUIRE_FALSE(run);
-    CHECK(run.error().find("not a viscous run") != std::string::npos);
+    CHECK(run.error().id() == "run.broken");
+}
+
+TEST_CASE("a run that was kept while variant and flow were texts of the window is read, and replaced by its own")
+{
+    const TempFolder folder;
+    const auto runs = viscous::runFolder(folder.path() / "head.euryth.json");
+    const auto run = demoRun();
+    // As it was written then.
+    auto record = nlohmann::json::from_cbor(viscous::unsqueezed(viscous::packed(run)));
+    record["variant"] = "as it is";
+    record["flow_from"] = "the flow test's greatest flow";
+    record.erase("flow_set");
+    const auto bytes = nlohmann::json::to_cbor(record);
+    const std::string before = viscous::squeezed({bytes.begin(), bytes.end()});
+    const auto read = viscous::unpacked(before);
+    REQUIRE(read);
+    CHECK(read->variant == viscous::Variant::AsItIs);
+    CHECK(read->solved.air->at().from == FlowFrom::Unknown);
+
+    std::filesystem::create_directories(runs);
+    std::ofstream(runs / "I1-as_32_it_32_is-coarse.run", std::ios::binary) << before;
+    REQUIRE(viscous::keptRuns(runs).runs.size() == 1);
+    REQUIRE(viscous::keep(runs, run));
+    const auto kept = viscous::keptRuns(runs);
+    REQUIRE(kept.runs.size() == 1);  // not the old one beside it
+    CHECK(kept.runs[0].solved.air->at().from == FlowFrom::Set);
+
+    record["variant"] = "upside down";
+    const auto strange = nlohmann::json::to_cbor(record);
+    CHECK(viscous::unpacked(viscous::squeezed({strange.begin(), strange.end()})).error().id() == "run.bad-variant");
 }

@@ -11,6 +11,7 @@
 #include "exports/flow_case.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
+#include "support/told.hpp"
 #include "viscous/result.hpp"
 #include "viscous/store.hpp"
 
@@ -52,7 +53,7 @@ std::string problemOf(const TempFolder& folder, const std::string& script)
     options.programs.solver = standIn(folder, script);
     options.limit = std::chrono::seconds(1);
     const auto result = viscous::run(options);
-    return result ? std::string() : result.error();
+    return result ? std::string() : told(result.error().why);
 }
 
 bool says(const std::string& text, const char* part) { return text.find(part) != std::string::npos; }
@@ -144,9 +145,9 @@ TEST_CASE("each way of going wrong has its own words")
     viscous::RunOptions options;
     options.folder = caseIn(folder);
     options.programs.solver = "euryth-no-such-solver";
-    CHECK(says(viscous::run(options).error(), "not installed"));
+    CHECK(viscous::run(options).error().why.id() == "run.not-installed");
     options.folder = folder.path();
-    CHECK(says(viscous::run(options).error(), "not the folder of a case"));
+    CHECK(viscous::run(options).error().why.id() == "run.no-case");
 }
 
 TEST_CASE("a run can be stopped, and takes what it has begun with it")
@@ -159,7 +160,7 @@ TEST_CASE("a run can be stopped, and takes what it has begun with it")
     options.stop = stop.get_token();
     options.progress = [&](const viscous::Progress&) { stop.request_stop(); };
     const auto begun = std::chrono::steady_clock::now();
-    CHECK(viscous::run(options).error() == "stopped");
+    CHECK(viscous::run(options).error().stopped);
     CHECK(std::chrono::steady_clock::now() - begun < std::chrono::seconds(20));
 }
 

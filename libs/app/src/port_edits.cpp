@@ -52,9 +52,9 @@ const job::Station* sameStation(const job::Port& port, Length s)
 /// All that is planned at a station; nothing where `from` is none.
 void takePlan(job::Station& to, const job::Station* from)
 {
-    to.planArea = from ? from->planArea : std::nullopt;
-    to.planWidth = from ? from->planWidth : std::nullopt;
-    to.planHeight = from ? from->planHeight : std::nullopt;
+    to.plan.area = from ? from->plan.area : std::nullopt;
+    to.plan.width = from ? from->plan.width : std::nullopt;
+    to.plan.height = from ? from->plan.height : std::nullopt;
 }
 
 void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice)
@@ -134,9 +134,8 @@ void mirrorPort(job::Port& port)
     }
     negate(port.manifold.shiftLeft);
     negate(port.gasket.shiftLeft);
-    auto& nextBowl = port.valve.nextBowlSide;
-    if (!nextBowl.empty())
-        nextBowl = nextBowl == "left" ? "right" : "left";
+    if (auto& next = port.valve.nextBowl)
+        next = *next == job::Across::Left ? job::Across::Right : job::Across::Left;
 }
 
 void swapMeasurements(job::Port& a, job::Port& b)

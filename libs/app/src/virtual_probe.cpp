@@ -14,7 +14,7 @@ Phrase runName(const viscous::StoredRun& run)
 
 }  // namespace
 
-VirtualProbe::VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent)
+VirtualProbe::VirtualProbe(const Workspace& workspace, ViscousRuns& runs, QObject* parent)
     : QObject(parent),
       m_workspace(workspace),
       m_runs(runs)
@@ -23,15 +23,11 @@ VirtualProbe::VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* par
     const auto arrived = [this] {
         refreshSides();
         emit changed();
-        m_workspace.speedsHaveChanged();
+        emit speedsArrived();
     };
-    workspace.setSpeedsOf(
-        [this](const auto& port, const auto& measured, auto source) { return speedsOf(port, measured, source); });
     connect(&m_solver, &FieldSolver::arrived, this, arrived);
     connect(&runs, &ViscousRuns::arrived, this, arrived);
 }
-
-VirtualProbe::~VirtualProbe() { m_workspace.setSpeedsOf({}); }
 
 void VirtualProbe::setSeen(bool seen)
 {

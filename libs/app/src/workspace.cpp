@@ -43,8 +43,10 @@ const job::Port* Workspace::port() const { return m_port ? &job().ports[*m_port]
 const analysis::PortAnalysis& Workspace::analysisOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
-    if (!results.analysis)
+    if (!results.analysis) {
+        ++m_work.analyses;
         results.analysis = analysis::analyse(job(), job().ports[port], m_speedSource, speedsOf(job().ports[port]));
+    }
     return *results.analysis;
 }
 
@@ -75,6 +77,7 @@ void Workspace::dropJudgements()
 {
     for (PortResults& results : m_results) {
         results.analysis.reset();
+        results.end.reset();
         results.calls.reset();
     }
     tell(&Workspace::judgementsChanged);
@@ -83,17 +86,30 @@ void Workspace::dropJudgements()
 const std::vector<calls::Call>& Workspace::callsOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
-    if (!results.calls)
-        results.calls = calls::callsFor(job(), job().ports[port], analysisOf(port),
-                                        [this](std::size_t other) { return flowsOf(other); });
+    if (!results.calls) {
+        ++m_work.calls;
+        results.calls = calls::callsFor(
+            job(), job().ports[port], analysisOf(port), [this](std::size_t other) { return flowsOf(other); },
+            &valveEndOf(port));
+    }
     return *results.calls;
+}
+
+const plans::ValveEndPlan& Workspace::valveEndOf(std::size_t port) const
+{
+    auto& results = m_results.at(port);
+    if (!results.end)
+        results.end = plans::planValveEnd(job(), job().ports[port], analysisOf(port));
+    return *results.end;
 }
 
 const Known<engine::PortFlows>& Workspace::flowsOf(std::size_t port) const
 {
     auto& results = m_results.at(port);
-    if (!results.flows)
+    if (!results.flows) {
+        ++m_work.flows;
         results.flows = engine::portFlows(job(), job().ports[port]);
+    }
     return *results.flows;
 }
 
@@ -108,15 +124,39 @@ const analysis::ProbeResult* Workspace::probeResult() const
     return m_probe ? &analysis().probes.at(*m_probe) : nullptr;
 }
 
+/// What a change does not touch is kept: an edit of one port leaves the others as they are.
+std::vector<Workspace::PortResults> Workspace::keptResults()
+{
+    std::vector<PortResults> kept(job().ports.size());
+    if (!m_resultsOf)
+        return kept;
+    const job::Job& before = *m_resultsOf;
+    const bool samePorts = std::ranges::equal(before.ports, job().ports, {}, &job::Port::id, &job::Port::id);
+    bool sameFlows = samePorts;  // of all: calls look at the other ports' flows too
+    for (std::size_t i = 0; i < std::min(kept.size(), m_results.size()); ++i) {
+        const job::Port& was = before.ports[i];
+        const job::Port& is = job().ports[i];
+        if (engine::sameFlows(before, was, job(), is))
+            kept[i].flows = std::move(m_results[i].flows);
+        else
+            sameFlows = false;
+        if (analysis::sameAnalysis(before, was, job(), is)) {
+            kept[i].analysis = std::move(m_results[i].analysis);
+            kept[i].end = std::move(m_results[i].end);
+        }
+    }
+    for (std::size_t i = 0; sameFlows && i < kept.size(); ++i) {
+        const bool same = kept[i].analysis && before.castings == job().castings &&
+                          before.ports[i].accepted == job().ports[i].accepted;
+        if (same)
+            kept[i].calls = std::move(m_results[i].calls);
+    }
+    return kept;
+}
+
 void Workspace::jobHasChanged()
 {
-    // Flows take long to work out, so that those which the change does not touch are kept.
-    std::vector<PortResults> results(job().ports.size());
-    for (std::size_t i = 0; i < std::min(results.size(), m_results.size()); ++i) {
-        if (m_resultsOf && engine::sameFlows(*m_resultsOf, m_resultsOf->ports[i], job(), job().ports[i]))
-            results[i].flows = std::move(m_results[i].flows);
-    }
-    m_results = std::move(results);
+    m_results = keptResults();
     m_resultsOf = m_document.snapshot();
     keepSelectionValid();
     tell(&Workspace::jobChanged);

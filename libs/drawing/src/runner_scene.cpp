@@ -53,8 +53,8 @@ void addOtherPlans(RunnerScene& scene, const job::Port& port)
     for (const job::NamedPlan& plan : port.plans) {
         RunnerScene::OtherPlan other{QString::fromStdString(plan.name), {}};
         for (const job::PlannedStation& at : plan.stations) {
-            if (at.area)
-                other.areas.emplace_back(at.s.si(), at.area->si());
+            if (at.wish.area)
+                other.areas.emplace_back(at.s.si(), at.wish.area->si());
         }
         scene.others.push_back(std::move(other));
     }
@@ -96,7 +96,7 @@ RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& ana
     }
     if (scene.stations.back().sum)
         scene.stations.back().name = QCoreApplication::translate("Runner", "branches");
-    const bool typed = std::ranges::any_of(port.stations, [](const auto& s) { return s.planArea.has_value(); });
+    const bool typed = std::ranges::any_of(port.stations, [](const auto& s) { return s.plan.area.has_value(); });
     if (typed)
         addBulges(scene, analysis.planFindings, true, analysis.places.bowl);
     else

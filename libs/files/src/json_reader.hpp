@@ -114,12 +114,18 @@ public:
         if (find(key))
             choice(key, names, value);
     }
-    template <std::size_t N>
-    void word(std::string_view key, const std::array<std::string_view, N>& names, std::string& value)
+    template <std::size_t N, class Enum>
+    void word(std::string_view key, const std::array<std::string_view, N>& names, std::optional<Enum>& value)
     {
-        text(key, value);
-        if (!value.empty() && std::ranges::find(names, value) == names.end())
-            fail(key, say("json.must.word", {{"words", oneOf(names)}, {"is", say("json.text", {{"text", value}})}}));
+        std::string typed;
+        text(key, typed);
+        if (typed.empty())
+            return;
+        const auto found = std::ranges::find(names, typed);
+        if (found == names.end())
+            fail(key, say("json.must.word", {{"words", oneOf(names)}, {"is", say("json.text", {{"text", typed}})}}));
+        else
+            value = static_cast<Enum>(found - names.begin());
     }
 
     template <std::size_t N>

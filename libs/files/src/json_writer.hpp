@@ -76,10 +76,11 @@ public:
         if (m_whole || value != usual)
             choice(key, names, value);
     }
-    template <std::size_t N>
-    void word(std::string_view key, const std::array<std::string_view, N>&, const std::string& value)
+    template <std::size_t N, class Enum>
+    void word(std::string_view key, const std::array<std::string_view, N>& names, const std::optional<Enum>& value)
     {
-        text(key, value);
+        if (value)
+            choice(key, names, *value);
     }
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, const std::array<bool, N>& values)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "layout.hpp"
+#include "plans/valve_plan.hpp"
 #include "units/format.hpp"
 
 namespace euryth::paper {

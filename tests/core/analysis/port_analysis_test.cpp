@@ -26,7 +26,7 @@ const job::Port& portOf(const job::Job& job, std::size_t i = 0) { return job.por
 TEST_CASE("a typed plan goes before the suggested one")
 {
     Demo demo;
-    demo.port.stations[4].planArea = areaFromMm2(1111);
+    demo.port.stations[4].plan.area = areaFromMm2(1111);
     const auto analysis = demo.analysis();
     CHECK(inMm2(*analysis.plan[4]) == Approx(1111));
     CHECK(*analysis.suggested[4] != *analysis.plan[4]);
@@ -49,10 +49,10 @@ TEST_CASE("an impact pressure counts as its pitot speed")
 
 TEST_CASE("points have names")
 {
-    CHECK(pointName({0.6, 0.6}) == "roof left");
-    CHECK(pointName({0, 0}) == "middle");
-    CHECK(pointName({-0.6, 0}) == "right");
-    CHECK(pointName({0, -0.6}) == "floor");
+    CHECK(pointName({0.6, 0.6}).id() == "point.roof-left");
+    CHECK(pointName({0, 0}).id() == "point.middle");
+    CHECK(pointName({-0.6, 0}).id() == "point.right");
+    CHECK(pointName({0, -0.6}).id() == "point.floor");
 }
 
 TEST_CASE("the window stays inside the gasket")
@@ -65,7 +65,7 @@ TEST_CASE("the window stays inside the gasket")
     job.ports[0].gasket = gasket;
     const auto analysis = analyse(job, portOf(job));
     CHECK(inMm2(analysis.reachable[0]) < free);
-    job.ports[0].stations[0].planArea = areaFromMm2(3000);
+    job.ports[0].stations[0].plan.area = areaFromMm2(3000);
     const auto planned = analyse(job, portOf(job)).planned[0];
     REQUIRE(planned);
     CHECK_FALSE(planned->met);

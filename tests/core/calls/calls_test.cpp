@@ -38,8 +38,8 @@ TEST_CASE("the demo shows one choke point, one dead corner and one thin wall tha
     const auto choke = chokePoint(demo.port, analysis, portFlows(demo.job, demo.port));
     REQUIRE(choke);
     CHECK(demo.port.probes[*choke->probe].id == "P2");
-    CHECK(stationName(analysis, demo.port, *analysis.probes[*choke->probe].station) == "short side");
-    CHECK(pointName(analysis.probes[*choke->probe].readings[choke->point].at) == "floor");
+    CHECK(placeAt(analysis, demo.port, *analysis.probes[*choke->probe].station) == Place::ShortSide);
+    CHECK(pointName(analysis.probes[*choke->probe].readings[choke->point].at).id() == "point.floor");
     CHECK(choke->ratio > 1.3);
     // The valve lets less pass than would make this place sonic, so that no speed of the engine does.
     const auto flows = portFlows(demo.job, demo.port);
@@ -53,7 +53,7 @@ TEST_CASE("the demo shows one choke point, one dead corner and one thin wall tha
 
     std::vector<Call> keep;
     CHECK(demo.call("choke", keep)->severity == Severity::Danger);
-    CHECK(text(demo.call("dead:P3", keep)->title) == "Bowl, floor right, is dead");
+    CHECK(text(demo.call("dead:P3", keep)->title) == "The bowl, floor right, is dead");
     const Call* thin = demo.call("thin:right", keep);
     REQUIRE(thin);
     CHECK(inMm(*thin->s) == Approx(36));
@@ -83,24 +83,24 @@ TEST_CASE("what is missing is said, and nothing is made up for it")
     demo.job.bench.humidity.reset();
     auto analysis = demo.analysis();
     CHECK_FALSE(analysis.wantedArea);
-    CHECK(analysis.demand.missing == "rod length and bench air (temperature, pressure, humidity)");
+    CHECK(units::render(analysis.demand.missing, {}) == "rod length and bench air (temperature, pressure, humidity)");
     CHECK_FALSE(analysis.plan[4]);
     CHECK_FALSE(chokePoint(demo.port, analysis, portFlows(demo.job, demo.port))->sonicRpm);
 
     for (auto& reading : demo.port.probes[0].readings)
         reading.speed.reset();
-    CHECK(demo.analysis().probes[0].traverse.missing == "readings");
+    CHECK(demo.analysis().probes[0].traverse.missing.id() == "missing.readings");
 
     demo.port.probes.clear();
     analysis = demo.analysis();
     CHECK_FALSE(analysis.cut);
-    CHECK(analysis.cutProblem.missing.find("a planned area or a probe set") == 0);
+    CHECK(analysis.cutProblem.missing.id() == "missing.cut-plan");
 
     demo.port.stations.resize(1);
     analysis = demo.analysis();
     CHECK_FALSE(analysis.areas);
-    CHECK(analysis.areas.missing == "at least two measured stations");
-    CHECK(analyse(demo.job, job::Port{}).areas.missing == "at least two measured stations");
+    CHECK(analysis.areas.missing.id() == "missing.two-stations");
+    CHECK(analyse(demo.job, job::Port{}).areas.missing.id() == "missing.two-stations");
 }
 
 TEST_CASE("a call that was accepted keeps its reason and goes last")

@@ -11,7 +11,7 @@
 #include "plans/planned_port.hpp"
 #include "plans/station_numbers.hpp"
 #include "support/demo.hpp"
-#include "units/format.hpp"
+#include "support/words.hpp"
 
 using namespace euryth;
 using namespace euryth::analysis;
@@ -29,11 +29,14 @@ bool hasCall(const job::Job& job, const std::string& key)
     return std::ranges::any_of(calls, [&](const Call& c) { return c.key.rfind(key, 0) == 0; });
 }
 
-std::string textOf(const job::Job& job, const std::string& key, std::size_t port = 0)
+/// Title and text of a call.
+Phrase saidBy(const job::Job& job, const std::string& key, std::size_t port = 0)
 {
     for (const Call& c : callsFor(job, job.ports[port], analyse(job, job.ports[port]))) {
-        if (c.key.rfind(key, 0) == 0)
-            return units::render(c.title, {}) + " " + units::render(c.text, {});
+        if (c.key.rfind(key, 0) == 0) {
+            Phrase both = c.title;
+            return both += c.text;
+        }
     }
     return {};
 }
@@ -44,33 +47,33 @@ TEST_CASE("wishes that contradict the metal are told with the nearest that works
 {
     job::Job job = demoJob();
     CHECK_FALSE(hasCall(job, "plan-reach"));
-    job.ports[0].stations[4].planArea = areaFromMm2(1500);
-    const std::string text = textOf(job, "plan-reach");
-    CHECK(text.find("the pinch") != std::string::npos);
-    CHECK(text.find("nearest that works") != std::string::npos);
-    CHECK(text.find("leaves thin walls") != std::string::npos);
+    job.ports[0].stations[4].plan.area = areaFromMm2(1500);
+    const Phrase text = saidBy(job, "plan-reach");
+    CHECK(says(text, "place.the.pinch"));
+    CHECK(says(text, "call.plan-reach.nearest"));
+    CHECK(says(text, "call.plan-reach.leave"));
     job.house.thinWall = job::ThinWall::Weld;
-    CHECK(textOf(job, "plan-reach").find("qualified shop") != std::string::npos);
+    CHECK(says(saidBy(job, "plan-reach"), "call.plan-reach.weld"));
 
     job = demoJob();
     job.ports[0].planEnd.throat = lengthFromMm(44);  // beyond the seat
-    CHECK(textOf(job, "plan-throat").find("beyond the seat") != std::string::npos);
+    CHECK(says(saidBy(job, "plan-throat"), "conflict.throat-seat"));
     job.ports[0].planEnd.throat = lengthFromMm(42);  // inside the seat, beyond the last cut
-    CHECK(textOf(job, "plan-throat").find("last cut begins") != std::string::npos);
+    CHECK(says(saidBy(job, "plan-throat"), "conflict.last-cut"));
     job.ports[0].planEnd.throat.reset();
     job.ports[0].planEnd.shortRadius = lengthFromMm(30);
-    CHECK(textOf(job, "plan-short-side").find("nearest that does") != std::string::npos);
+    CHECK(says(saidBy(job, "plan-short-side"), "conflict.radius"));
     job.ports[0].planEnd.shortRadius.reset();
     job.ports[0].planEnd.valve = lengthFromMm(53);
-    CHECK(textOf(job, "plan-valve").find("The largest that holds") != std::string::npos);
+    CHECK(says(saidBy(job, "plan-valve"), "call.plan-valve.largest"));
 }
 
 TEST_CASE("a plan that goes small, big, small is a danger, one that follows the port is not told twice")
 {
     job::Job job = demoJob();
     CHECK_FALSE(hasCall(job, "plan-bulge"));
-    job.ports[0].stations[2].planArea = areaFromMm2(1250);
-    CHECK(textOf(job, "plan-bulge").find("small, big, small") != std::string::npos);
+    job.ports[0].stations[2].plan.area = areaFromMm2(1250);
+    CHECK(says(saidBy(job, "plan-bulge"), "finding.small-big-small"));
 }
 
 TEST_CASE("the trap: two ports that the bench cannot tell apart are told apart by the engine")
@@ -86,6 +89,6 @@ TEST_CASE("the trap: two ports that the bench cannot tell apart are told apart b
     CHECK(twins[0].rpm == *job.engine.shiftRpm);
     CHECK_FALSE(twins[0].worse);
     CHECK(twins[0].choke == 3);  // the pinch of I3
-    CHECK(textOf(job, "twin:I2", at("I3")).find("less on the engine") != std::string::npos);
-    CHECK(textOf(job, "twin:I3", at("I2")).find("more on the engine") != std::string::npos);
+    CHECK(says(saidBy(job, "twin:I2", at("I3")), "call.twin.title.less"));
+    CHECK(says(saidBy(job, "twin:I3", at("I2")), "call.twin.title.more"));
 }

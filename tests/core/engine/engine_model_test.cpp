@@ -87,7 +87,7 @@ TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the h
         return sameFlows(before, before.ports[i], after, after.ports[i]);
     };
     CHECK(same([](job::Job&) {}));
-    CHECK(same([&](job::Job& j) { j.ports[i].stations[3].planArea = areaFromMm2(1500); }));
+    CHECK(same([&](job::Job& j) { j.ports[i].stations[3].plan.area = areaFromMm2(1500); }));
     CHECK(same([&](job::Job& j) { j.ports[i + 1].stations.pop_back(); }));
     CHECK_FALSE(same([&](job::Job& j) { j.ports[i].stations[3].section.shape.width = lengthFromMm(20); }));
     CHECK_FALSE(same([&](job::Job& j) { j.ports[i].valve.throat = lengthFromMm(38); }));

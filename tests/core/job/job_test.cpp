@@ -78,10 +78,10 @@ TEST_CASE("the text says what is wrong and what would be right, in the file's un
 {
     Job job = goodJob();
     job.ports[0].stations[1].section.shape.width = lengthFromMm(-2);
-    CHECK(check(job).front().text == "must be over 0, is -2 mm");
+    CHECK(check(job).front().text == say("must.over", {{"limit", "0"}, {"value", "-2 mm"}}));
     job = goodJob();
     job.ports[0].stations[2].s = lengthFromMm(10);
-    CHECK(check(job).front().text == "must be over 10 mm, the station before it; is 10 mm");
+    CHECK(check(job).front().text == say("must.over-station", {{"before", "10 mm"}, {"value", "10 mm"}}));
 }
 
 TEST_CASE("a circle written in millimetres is a circle")

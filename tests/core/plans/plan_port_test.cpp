@@ -29,30 +29,30 @@ TEST_CASE("plans by name: copied, changed over and back; nothing is lost")
     job::Port port = demoJob().ports[0];
     port.plans.clear();
     port.planName = "first";
-    port.stations[4].planArea = areaFromMm2(1100);
+    port.stations[4].plan.area = areaFromMm2(1100);
     port.planEnd.throat = lengthFromMm(41);
     job::copyPlan(port, job::freePlanName(port));
     CHECK(port.planName == "plan 2");
-    port.stations[4].planArea = areaFromMm2(1200);
-    port.stations[5].planWidth = lengthFromMm(34);
+    port.stations[4].plan.area = areaFromMm2(1200);
+    port.stations[5].plan.width = lengthFromMm(34);
     port.planEnd.throat.reset();
     job::makeCurrent(port, 0);
     CHECK(port.planName == "first");
-    CHECK(port.stations[4].planArea == areaFromMm2(1100));
-    CHECK_FALSE(port.stations[5].planWidth);
+    CHECK(port.stations[4].plan.area == areaFromMm2(1100));
+    CHECK_FALSE(port.stations[5].plan.width);
     CHECK(port.planEnd.throat == lengthFromMm(41));
     REQUIRE(port.plans.size() == 1);
     CHECK(port.plans[0].name == "plan 2");
     job::makeCurrent(port, 0);
-    CHECK(port.stations[4].planArea == areaFromMm2(1200));
-    CHECK(port.stations[5].planWidth == lengthFromMm(34));
+    CHECK(port.stations[4].plan.area == areaFromMm2(1200));
+    CHECK(port.stations[5].plan.width == lengthFromMm(34));
     CHECK(job::freePlanName(port) == "plan 3");
 }
 
 TEST_CASE("the planned port has the planned areas, its walls thinner by what was taken")
 {
     job::Job job = demoJob();
-    job.ports[0].stations[4].planArea = areaFromMm2(1050);
+    job.ports[0].stations[4].plan.area = areaFromMm2(1050);
     const auto analysis = analyse(job, portOf(job));
     const auto planned = plannedPort(job, portOf(job), analysis);
     REQUIRE(planned);
@@ -147,7 +147,7 @@ TEST_CASE("shrouding of the demo: laying the wall back opens the curtain and tak
     const auto& low = plan->points[plan->points.size() / 2];
     CHECK(low.laidBack->openShare > low.now.openShare);
     job.ports[0].valve.boreEdge.reset();
-    CHECK(planShrouding(job, portOf(job), end).missing.find("bore") != std::string::npos);
+    CHECK(planShrouding(job, portOf(job), end).missing.id() == "missing.shrouding");
 }
 
 TEST_CASE("the numbers of a station: cone, change and speeds by hand")

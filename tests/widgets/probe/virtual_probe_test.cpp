@@ -28,9 +28,9 @@ struct VirtualFixture : WindowFixture {
     widgets::ProbePage& page;
     app::VirtualProbe& probe;
 
-    explicit VirtualFixture(View view) : page(*find<widgets::ProbePage>("probePage")), probe(page.virtualProbe())
+    explicit VirtualFixture(View view) : page(*find<widgets::ProbePage>("probePage")), probe(session.virtualProbe())
     {
-        trigger(CommandId::StageProbe);
+        trigger(widgets::stageCommand(calls::Stage::Probe));
         page.showView(view);
         workspace.chooseStation(*workspace.analysis().places.shortSide);
         solve();
@@ -63,23 +63,23 @@ TEST_CASE("no field is worked out before somebody looks")
 {
     WindowFixture f;
     auto* page = f.find<widgets::ProbePage>("probePage");
-    f.trigger(CommandId::StageProbe);
-    CHECK_FALSE(page->virtualProbe().isWorking());
-    CHECK_FALSE(page->virtualProbe().present().solved);
+    f.trigger(widgets::stageCommand(calls::Stage::Probe));
+    CHECK_FALSE(f.session.virtualProbe().isWorking());
+    CHECK_FALSE(f.session.virtualProbe().present().solved);
     page->showView(View::Virtual);
-    CHECK(page->virtualProbe().isWorking());
+    CHECK(f.session.virtualProbe().isWorking());
 }
 
 TEST_CASE("a coarse answer first, the full one after it, and both are kept")
 {
     WindowFixture f;
-    auto& probe = f.find<widgets::ProbePage>("probePage")->virtualProbe();
+    auto& probe = f.session.virtualProbe();
     std::vector<bool> full;
     QObject::connect(&probe.solver(), &app::FieldSolver::arrived, [&] {
         if (probe.present().solved)
             full.push_back(probe.present().solved->full);
     });
-    f.trigger(CommandId::StageProbe);
+    f.trigger(widgets::stageCommand(calls::Stage::Probe));
     f.find<widgets::ProbePage>("probePage")->showView(View::Virtual);
     probe.solver().finish();
     REQUIRE(full.size() == 2);
@@ -107,8 +107,8 @@ TEST_CASE("what was typed and pushed belongs to its port, and goes with another 
 TEST_CASE("the full answer can be stopped, and the coarse one stays")
 {
     WindowFixture f;
-    auto& probe = f.find<widgets::ProbePage>("probePage")->virtualProbe();
-    f.trigger(CommandId::StageProbe);
+    auto& probe = f.session.virtualProbe();
+    f.trigger(widgets::stageCommand(calls::Stage::Probe));
     f.find<widgets::ProbePage>("probePage")->showView(View::Virtual);
     while (!probe.present().solved)
         QApplication::processEvents(QEventLoop::WaitForMoreEvents);
@@ -289,7 +289,7 @@ TEST_CASE("probe sets beside the computed field, and a row chooses its set")
 TEST_CASE("the short side: verdict, variants, first sonic place and flows, worked out in the background")
 {
     VirtualFixture f(View::ShortSide);
-    auto& work = f.page.shortSideWork();
+    auto& work = f.session.shortSide();
     REQUIRE(work.state() == app::ShortSideWork::State::Working);
     CHECK(f.text("shortSideVerdict").contains("lets go"));
     CHECK(f.text("shortSideFound").contains("Being worked out"));
@@ -332,7 +332,7 @@ TEST_CASE("an edit of a section is followed; a folded port says which stations")
         "fold", [&](job::Job& job) { job.ports[0].stations[station].pose.pitch = angleFromDegrees(170); });
     f.solve();
     CHECK(f.find<widgets::FieldSectionCanvas>("fieldSection")->scene().missing.contains("folded between stations"));
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     f.solve();
     CHECK(f.find<widgets::FieldSectionCanvas>("fieldSection")->scene().missing.isEmpty());
 }
@@ -341,14 +341,14 @@ TEST_CASE("all views of Probe by the keyboard, in both styles and units")
 {
     VirtualFixture f(View::Readings);
     for (int i = 1; i < 7; ++i) {
-        f.trigger(CommandId::NextTab);
-        f.page.shortSideWork().stop();  // has a test of its own
+        f.trigger(widgets::command::NextTab);
+        f.session.shortSide().stop();  // has a test of its own
         f.solve();
-        f.trigger(i % 2 ? CommandId::SwitchStyle : CommandId::SwitchUnits);
+        f.trigger(i % 2 ? command::SwitchStyle : command::SwitchUnits);
         CHECK_FALSE(f.window.grab().isNull());
         CHECK(f.page.findChild<QStackedWidget*>()->currentIndex() == i);
     }
-    f.trigger(CommandId::NextTab);
+    f.trigger(widgets::command::NextTab);
     CHECK(f.page.findChild<QStackedWidget*>()->currentIndex() == 0);
 }
 
@@ -358,18 +358,18 @@ TEST_CASE("mesh and surface are written to the file that is named, and only to t
     const TempFolder folder;
     for (const char* name : {"port.vtk", "port.stl"}) {
         f.nextPath = QString::fromStdString((folder.path() / name).string());
-        f.trigger(CommandId::FieldToFile);
+        f.trigger(widgets::command::FieldToFile);
         CHECK(QFileInfo(f.nextPath).size() > 100000);
     }
     CHECK(f.told.isEmpty());
     CHECK(f.suggested == "I1.vtk");
     f.nextPath = QString::fromStdString((folder.path() / "port.png").string());
-    f.trigger(CommandId::FieldToFile);
+    f.trigger(widgets::command::FieldToFile);
     CHECK(f.told.last().contains(".vtk, .stl or .case"));
     CHECK_FALSE(QFileInfo::exists(f.nextPath));
     f.nextPath = "/nowhere/port.stl";
-    f.trigger(CommandId::FieldToFile);
+    f.trigger(widgets::command::FieldToFile);
     CHECK(f.told.last().contains("/nowhere"));
     f.workspace.choosePort(1);
-    CHECK_FALSE(f.window.action(CommandId::FieldToFile)->isEnabled());
+    CHECK_FALSE(f.window.action(widgets::command::FieldToFile)->isEnabled());
 }

@@ -31,12 +31,9 @@ struct ViscousFixture : WindowFixture {
     app::VirtualProbe& probe;
     app::ViscousRuns& runs;
 
-    ViscousFixture()
-        : page(*find<widgets::ProbePage>("probePage")),
-          probe(page.virtualProbe()),
-          runs(page.viscousRuns())
+    ViscousFixture() : page(*find<widgets::ProbePage>("probePage")), probe(session.virtualProbe()), runs(session.runs())
     {
-        trigger(CommandId::StageProbe);
+        trigger(widgets::stageCommand(calls::Stage::Probe));
         page.showView(View::Viscous);
         workspace.chooseStation(*workspace.analysis().places.shortSide);
         probe.solver().finish();
@@ -208,7 +205,7 @@ TEST_CASE("the choke point and the cuts are judged by whose speeds one chooses, 
     f.settle();
     CHECK(f.workspace.speedSource() == analysis::SpeedSource::Viscous);
     CHECK(boxes[1]->currentIndex() == 2);
-    f.trigger(CommandId::StageCut);
+    f.trigger(widgets::stageCommand(calls::Stage::Cut));
     CHECK(f.workspace.analysis().speedsFrom == "the viscous run (coarse mesh)");
     const auto said = [&](const char* words) {
         const auto labels = f.window.findChild<widgets::CallsPanel*>()->findChildren<QLabel*>();

@@ -23,7 +23,7 @@ namespace {
 
 void show(WindowFixture& f, View view)
 {
-    f.trigger(CommandId::StageShape);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
     f.find<widgets::ShapePage>("shapePage")->showView(view);
     f.settle();
 }
@@ -41,7 +41,7 @@ void typeInto(WindowFixture& f, const char* name, const QString& text)
 void undoAll(WindowFixture& f)
 {
     while (f.workspace.document().undoStack().canUndo())
-        f.trigger(CommandId::Undo);
+        f.trigger(widgets::command::Undo);
 }
 
 bool hasCall(WindowFixture& f, const std::string& key)
@@ -68,15 +68,16 @@ TEST_CASE("Shape: a handle stops where the walls end, and its numbers follow whi
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, from - QPoint(0, 400));
     f.settle();
     const auto& station = f.workspace.port()->stations[4];
-    REQUIRE(station.planArea);
-    CHECK(station.planArea->si() == Approx(f.workspace.analysis().reachable[4].si()));
+    REQUIRE(station.plan.area);
+    CHECK(station.plan.area->si() == Approx(f.workspace.analysis().reachable[4].si()));
     CHECK_FALSE(hasCall(f, "plan-reach"));
     // Inward it stops at what is there: a grinder puts no metal on.
     QTest::mousePress(canvas, Qt::LeftButton, {}, canvas->handleOf(4).toPoint());
     QTest::mouseMove(canvas, canvas->handleOf(4).toPoint() + QPoint(0, 500));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, QPoint(0, 0));
     f.settle();
-    CHECK(f.workspace.port()->stations[4].planArea->si() == Approx(job::netArea(f.workspace.port()->stations[4]).si()));
+    CHECK(f.workspace.port()->stations[4].plan.area->si() ==
+          Approx(job::netArea(f.workspace.port()->stations[4]).si()));
     undoAll(f);
     CHECK(f.workspace.job() == demoJob());
 }
@@ -90,7 +91,7 @@ TEST_CASE("Shape: a planned bulge is called and drawn; the call goes with undo")
     typeInto(f, "planField", "1250");
     CHECK(hasCall(f, "plan-bulge"));
     CHECK_FALSE(f.find<widgets::AreaCanvas>("areaCanvas")->grab().isNull());
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK_FALSE(hasCall(f, "plan-bulge"));
 }
 
@@ -106,15 +107,15 @@ TEST_CASE("Shape: plans by name are copied, taken and deleted, by button and by 
     f.find<QPushButton>("takePlan")->click();
     f.settle();
     CHECK(f.workspace.port()->planName == "wider for the top");
-    CHECK(inMm2(*f.workspace.port()->stations[0].planArea) == Approx(1110));
-    f.trigger(CommandId::CopyPlan);
+    CHECK(inMm2(*f.workspace.port()->stations[0].plan.area) == Approx(1110));
+    f.trigger(widgets::command::CopyPlan);
     CHECK(f.workspace.port()->plans.size() == 2);
     CHECK(f.workspace.port()->planName == "plan 2");
     CHECK(table->model()->rowCount() == 4);
-    f.trigger(CommandId::NextPlan);
+    f.trigger(widgets::command::NextPlan);
     CHECK(f.workspace.port()->planName == "as the engine asks");
-    f.trigger(CommandId::NextPlan);
-    f.trigger(CommandId::NextPlan);
+    f.trigger(widgets::command::NextPlan);
+    f.trigger(widgets::command::NextPlan);
     CHECK(f.workspace.port()->planName == "plan 2");  // once round
     table->selectRow(2);
     f.settle();
@@ -179,13 +180,13 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again; a bad one
     REQUIRE(file.open(QIODevice::WriteOnly));
     file.write("deg,lift\n-140,0\n-70,6.5\n0,11.5\n70,6.1\n150,0\n");
     file.close();
-    f.trigger(CommandId::LiftTable);
+    f.trigger(widgets::command::LiftTable);
     CHECK(f.workspace.job().engine.intakeCam.table.size() == 5);
     CHECK(crank->charts()[1].lines[0].name == "by the table");
     REQUIRE(file.open(QIODevice::WriteOnly));
     file.write("deg,lift\n0,1\n");
     file.close();
-    f.trigger(CommandId::LiftTable);
+    f.trigger(widgets::command::LiftTable);
     CHECK(f.workspace.job().engine.intakeCam.table.size() == 5);
     undoAll(f);
     CHECK(f.workspace.job() == demoJob());
@@ -225,7 +226,7 @@ TEST_CASE("Shape: house rules are compared before they are taken, and one step t
     CHECK(f.workspace.analysis().reachable[8] > reachable);
     CHECK(*f.workspace.analysis().wantedArea == wanted);  // the same limit
     CHECK(f.text("houseWhy").contains("Power at the top"));
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 
@@ -235,17 +236,17 @@ TEST_CASE("Shape: house rules go to a file and come back; a broken file is told 
     const TempFolder folder;
     show(f, View::House);
     f.nextPath = QString::fromStdString((folder.path() / "ours").string());
-    f.trigger(CommandId::HouseToFile);
+    f.trigger(widgets::command::HouseToFile);
     CHECK(f.suggested.endsWith(".euryth-house.json"));
     f.nextSource = f.nextPath + ".euryth-house.json";
     REQUIRE(QFileInfo::exists(f.nextSource));
-    f.trigger(CommandId::HouseFromFile);
+    f.trigger(widgets::command::HouseFromFile);
     CHECK(f.houseRows == 0);  // nothing would change
     QFile file(f.nextSource);
     REQUIRE(file.open(QIODevice::WriteOnly));
     file.write(R"({"format": "euryth-house", "version": 1, "thin_wall": "hope"})");
     file.close();
-    f.trigger(CommandId::HouseFromFile);
+    f.trigger(widgets::command::HouseFromFile);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains("thin_wall"));
 }
@@ -265,7 +266,7 @@ TEST_CASE("Shape: a choice of the house is one step; the words in calls follow i
     f.press(Qt::Key_Down);
     CHECK(f.workspace.job().house.thinWall == job::ThinWall::Fill);
     CHECK(f.workspace.document().undoStack().count() == 1);
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(thin->box()->currentIndex() == 0);
 }
 
@@ -276,29 +277,29 @@ TEST_CASE("Shape: sheets for the bench are written in every kind; a wrong ending
     show(f, View::Area);
     for (const char* ending : {"pdf", "svg", "dxf", "csv"}) {
         f.nextPath = QString::fromStdString((folder.path() / (std::string("I1.") + ending)).string());
-        f.trigger(CommandId::BenchSheets);
+        f.trigger(widgets::command::BenchSheets);
         CHECK(QFileInfo(f.nextPath).size() > 500);
     }
     CHECK(f.suggested == "I1.pdf");
     CHECK(f.told.isEmpty());
     f.nextPath = QString::fromStdString((folder.path() / "I1.bmp").string());
-    f.trigger(CommandId::BenchSheets);
+    f.trigger(widgets::command::BenchSheets);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains(".dxf"));
     f.nextPath = "/nowhere/at/all.pdf";
-    f.trigger(CommandId::BenchSheets);
+    f.trigger(widgets::command::BenchSheets);
     CHECK(f.told.size() == 2);
     f.workspace.choosePort(1);  // not measured
-    CHECK_FALSE(f.window.action(CommandId::BenchSheets)->isEnabled());
+    CHECK_FALSE(f.window.action(widgets::command::BenchSheets)->isEnabled());
 }
 
 TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageShape);
-    f.trigger(CommandId::NextTab);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
+    f.trigger(widgets::command::NextTab);
     CHECK(f.find<widgets::SectionCanvas>("plannedSection")->isVisible());
-    f.trigger(CommandId::PreviousTab);
+    f.trigger(widgets::command::PreviousTab);
     CHECK(f.find<widgets::AreaCanvas>("areaCanvas")->isVisible());
     f.window.files().openDemoFour();
     f.settle();

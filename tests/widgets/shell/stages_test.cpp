@@ -34,7 +34,7 @@ void goTo(widgets::EntryView* view, int row, int column)
 TEST_CASE("Survey: type a section, see the area change, undo")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     auto* table = f.find<widgets::EntryView>("sectionTable");
     goTo(table, 4, 1);
     CHECK(f.text("netArea") == QString::fromUtf8("937 mm²"));
@@ -52,7 +52,7 @@ TEST_CASE("Survey: type a section, see the area change, undo")
 TEST_CASE("Survey: what cannot be read stays in the cell with the reason; Escape takes it back")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     auto* table = f.find<widgets::EntryView>("sectionTable");
     goTo(table, 4, 1);
     f.typeAndEnter("-3");
@@ -70,7 +70,7 @@ TEST_CASE("Survey: what cannot be read stays in the cell with the reason; Escape
 TEST_CASE("Survey: a whole row goes round by Enter, a wall is made unknown by Delete")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     auto* table = f.find<widgets::EntryView>("sectionTable");
     goTo(table, 12, 0);
     f.press(Qt::Key_Insert);
@@ -87,14 +87,14 @@ TEST_CASE("Survey: a whole row goes round by Enter, a wall is made unknown by De
     goTo(walls, 4, 3);
     f.press(Qt::Key_Delete);
     CHECK_FALSE(f.workspace.port()->stations[4].wall.at[2]);
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.port()->stations[4].wall.at[2]);
 }
 
 TEST_CASE("Survey: rows go to and come from a spreadsheet as one step")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     auto* table = f.find<widgets::EntryView>("sectionTable");
     goTo(table, 0, 1);
     QGuiApplication::clipboard()->setText("37\t33.5\n36\t33.5\n");
@@ -105,7 +105,7 @@ TEST_CASE("Survey: rows go to and come from a spreadsheet as one step")
                                     QItemSelectionModel::ClearAndSelect);
     table->copySelection();
     CHECK(QGuiApplication::clipboard()->text() == "37.00\t33.50\n36.00\t33.50\n");
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
     goTo(table, 12, 6);
     QGuiApplication::clipboard()->setText("20\t1\t2\n3");
@@ -116,9 +116,9 @@ TEST_CASE("Survey: rows go to and come from a spreadsheet as one step")
 TEST_CASE("Shape: drag a handle, see plan, cut and undo follow")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageShape);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
     auto* canvas = f.find<widgets::AreaCanvas>("areaCanvas");
-    const auto planned = [&] { return f.workspace.port()->stations[6].planArea; };
+    const auto planned = [&] { return f.workspace.port()->stations[6].plan.area; };
     CHECK_FALSE(planned());
     const Area suggested = *f.workspace.analysis().plan[6];
     const auto taken = f.workspace.analysis().cut->after.areas[6];
@@ -135,17 +135,17 @@ TEST_CASE("Shape: drag a handle, see plan, cut and undo follow")
     CHECK(f.workspace.document().undoStack().count() == 1);  // one drag, one step
     f.press(Qt::Key_Up);
     CHECK(f.workspace.document().undoStack().count() == 2);
-    f.trigger(CommandId::UseSuggestedPlan);
+    f.trigger(widgets::command::UseSuggestedPlan);
     CHECK_FALSE(planned());
     while (f.workspace.document().undoStack().canUndo())
-        f.trigger(CommandId::Undo);
+        f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 
 TEST_CASE("Shape: a higher peak rpm asks for more area; a field keeps what it refuses")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageShape);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
     CHECK(f.text("wantedArea") == QString::fromUtf8("1004 mm²"));
     widgets::FieldEdit* rpm = nullptr;
     for (auto* edit : f.window.findChildren<widgets::FieldEdit*>()) {
@@ -177,7 +177,7 @@ TEST_CASE("Probe: type nine readings by keyboard, see mean and verdict")
 {
     WindowFixture f;
     f.workspace.chooseStation(6);
-    f.trigger(CommandId::AddProbeSet);
+    f.trigger(widgets::command::AddProbeSet);
     CHECK(f.workspace.stage() == app::Stage::Probe);
     auto* table = f.find<widgets::EntryView>("probeTable");
     goTo(table, 0, 0);
@@ -197,7 +197,7 @@ TEST_CASE("Probe: type nine readings by keyboard, see mean and verdict")
 TEST_CASE("Probe: an unread point stays unknown and is said to be")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageProbe);
+    f.trigger(widgets::stageCommand(calls::Stage::Probe));
     auto* table = f.find<widgets::EntryView>("probeTable");
     goTo(table, 1, 1);
     f.press(Qt::Key_Delete);
@@ -208,7 +208,7 @@ TEST_CASE("Probe: an unread point stays unknown and is said to be")
 TEST_CASE("Cut: the cut that the thin wall forbids is marked hands-off")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageCut);
+    f.trigger(widgets::stageCommand(calls::Stage::Cut));
     const auto scene = f.find<widgets::PeelCanvas>("peel")->scene();
     const auto& thin = scene.cells[4][geometry::index(geometry::Sector::Right)];
     CHECK(thin.hold == cutting::Hold::ThinWall);
@@ -258,7 +258,7 @@ TEST_CASE("a whole small job by keyboard alone: new, measure, probe, plan, save"
     f.press(Qt::Key_2, Qt::ControlModifier);
     CHECK(QApplication::focusWidget() == f.find<widgets::AreaCanvas>("areaCanvas"));
     f.press(Qt::Key_Up);
-    CHECK(f.workspace.port()->stations[1].planArea);
+    CHECK(f.workspace.port()->stations[1].plan.area);
     f.press(Qt::Key_S, Qt::ControlModifier);
     CHECK_FALSE(f.workspace.document().isDirty());
     CHECK(*files::loadJob(f.nextPath.toStdString()) == f.workspace.job());
@@ -267,7 +267,7 @@ TEST_CASE("a whole small job by keyboard alone: new, measure, probe, plan, save"
 TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in place of a curve")
 {
     WindowFixture f;
-    f.trigger(CommandId::StageShape);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
     auto* page = f.find<widgets::ShapePage>("shapePage");
     page->showView(widgets::ShapePage::View::Filling);
     f.settle();

@@ -23,12 +23,12 @@ TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
     f.nextPath = QString::fromStdString(folder.path() / "my job.euryth.json");
     f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
     CHECK(f.text("jobTitle") == "Changed (not saved)");
-    f.trigger(CommandId::SaveJob);
+    f.trigger(widgets::command::SaveJob);
     CHECK(f.text("jobTitle") == "Changed");
     const job::Job saved = f.workspace.job();
-    f.trigger(CommandId::NewJob);
+    f.trigger(widgets::command::NewJob);
     CHECK(f.workspace.job().ports.size() == 2);
-    f.trigger(CommandId::OpenJob);
+    f.trigger(widgets::command::OpenJob);
     CHECK(f.workspace.job() == saved);
     CHECK(f.asked == 0);
     CHECK(f.told.isEmpty());
@@ -38,16 +38,16 @@ TEST_CASE("unsaved changes are asked about before they could be lost")
 {
     WindowFixture f;
     f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
-    f.trigger(CommandId::NewJob);
+    f.trigger(widgets::command::NewJob);
     CHECK(f.asked == 1);
     CHECK(f.workspace.job().title == "Changed");  // cancelled
     CHECK_FALSE(f.window.close());
     CHECK(f.asked == 2);
     f.answer = widgets::Prompts::Unsaved::Save;  // but no name is given
-    f.trigger(CommandId::NewJob);
+    f.trigger(widgets::command::NewJob);
     CHECK(f.workspace.job().title == "Changed");
     f.answer = widgets::Prompts::Unsaved::Discard;
-    f.trigger(CommandId::NewJob);
+    f.trigger(widgets::command::NewJob);
     CHECK(f.workspace.job().title == "New job");
 }
 
@@ -71,12 +71,12 @@ TEST_CASE("a broken file is told with its place, and the open job stays")
     text.replace(text.find("\"width_mm\": 36.5"), 16, "\"width_mm\": -2.5");
     REQUIRE(files::saveText(path, text));
     f.nextPath = QString::fromStdString(path);
-    f.trigger(CommandId::OpenJob);
+    f.trigger(widgets::command::OpenJob);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told.first().contains("ports/I1/stations/0/section/width_mm: must be over 0, is -2.5 mm"));
     CHECK(f.workspace.job() == demoJob());
     f.nextPath = "/nowhere/x.euryth.json";
-    f.trigger(CommandId::SaveJobAs);
+    f.trigger(widgets::command::SaveJobAs);
     CHECK(f.told.size() == 2);
 }
 
@@ -91,16 +91,16 @@ TEST_CASE("the unit switch changes every number at once")
         }
         return all;
     };
-    for (const CommandId stage :
-         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
+                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
         f.trigger(stage);
-        f.trigger(CommandId::SwitchUnits);
+        f.trigger(widgets::command::SwitchUnits);
         const QString inch = visibleText();
         CAPTURE(inch.toStdString());
         for (const char* metric : {" mm", "m/s", "kPa", "l/s", "°C"})
             CHECK_FALSE(inch.contains(QString::fromUtf8(metric)));
         CHECK(inch.contains(" in"));
-        f.trigger(CommandId::SwitchUnits);
+        f.trigger(widgets::command::SwitchUnits);
         for (const char* imperial : {" in²", "ft/s", "inHg", "CFM"})
             CHECK_FALSE(visibleText().contains(QString::fromUtf8(imperial)));
     }
@@ -110,23 +110,23 @@ TEST_CASE("light and dark differ on screen, and text follows")
 {
     WindowFixture f;
     const QImage light = f.window.grab().toImage();
-    f.trigger(CommandId::SwitchStyle);
+    f.trigger(widgets::command::SwitchStyle);
     const QImage dark = f.window.grab().toImage();
     CHECK(light.pixelColor(640, 400).lightness() > 200);
     CHECK(dark.pixelColor(640, 400).lightness() < 70);
-    f.trigger(CommandId::SwitchStyle);
+    f.trigger(widgets::command::SwitchStyle);
     CHECK(f.window.grab().toImage().pixelColor(640, 400).lightness() > 200);
 }
 
 TEST_CASE("no two commands share a shortcut or miss their help")
 {
     std::set<std::string> seen;
-    for (const auto& info : widgets::commands()) {
-        CHECK(*info.help != '\0');
+    WindowFixture f;
+    for (const auto& info : f.window.commands().all()) {
         if (*info.shortcut != '\0')
             CHECK(seen.insert(info.shortcut).second);
     }
-    const QString sheet = widgets::shortcutSheet();
+    const QString sheet = widgets::shortcutSheet(f.window.commands());
     CHECK(sheet.contains("Ctrl+Z"));
     CHECK(sheet.contains("Choose the next station toward the valve"));
 }
@@ -134,9 +134,9 @@ TEST_CASE("no two commands share a shortcut or miss their help")
 TEST_CASE("help is there for each stage, with the cautions where the danger is")
 {
     WindowFixture f;
-    CHECK(widgets::stageHelp(app::Stage::Cut).contains("respirator"));
-    f.trigger(CommandId::StageCut);
-    f.trigger(CommandId::Help);
+    f.trigger(widgets::stageCommand(calls::Stage::Cut));
+    CHECK(f.window.stageHelp().contains("respirator"));
+    f.trigger(widgets::command::Help);
     auto* dialog = f.find<QWidget>("helpDialog");
     CHECK(dialog->isVisible());
     dialog->close();
@@ -170,7 +170,7 @@ TEST_CASE("a call is accepted with a reason, kept in the job, and taken back")
     CHECK(f.workspace.job().ports[0].accepted[0].reason == "will be filled");
     REQUIRE(click("Take back"));
     CHECK(f.workspace.job().ports[0].accepted.empty());
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job().ports[0].accepted.size() == 1);
 }
 
@@ -186,23 +186,23 @@ TEST_CASE("a click in the rack, ribbon or peel chooses for the whole window")
     CHECK(f.workspace.station() == 12);
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(42, 60));
     CHECK(f.workspace.station() == 0);
-    f.trigger(CommandId::NextStation);
+    f.trigger(widgets::command::NextStation);
     CHECK(f.workspace.station() == 1);
 }
 
 TEST_CASE("an empty port says how to begin, on every stage")
 {
     WindowFixture f;
-    f.trigger(CommandId::NextPort);
-    for (const CommandId stage :
-         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+    f.trigger(widgets::command::NextPort);
+    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
+                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
         f.trigger(stage);
         f.window.grab();
     }
-    f.trigger(CommandId::StageSurvey);
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
     CHECK(f.text("netArea") == QString::fromUtf8("–"));
-    f.trigger(CommandId::AddStation);
-    f.trigger(CommandId::AddStation);
+    f.trigger(widgets::command::AddStation);
+    f.trigger(widgets::command::AddStation);
     CHECK(f.workspace.port()->stations.size() == 2);
     CHECK(f.workspace.analysis().areas);
 }
@@ -211,8 +211,8 @@ TEST_CASE("a job without any port can be shown")
 {
     WindowFixture f;
     f.workspace.document().apply("none", [](job::Job& j) { j.ports.clear(); });
-    for (const CommandId stage :
-         {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
+                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
         f.trigger(stage);
         CHECK_FALSE(f.window.grab().isNull());
     }
@@ -223,7 +223,7 @@ TEST_CASE("the walk writes a picture of each stage")
     WindowFixture f;
     const TempFolder folder;
     const QString to = QString::fromStdString(folder.path() / "shots");
-    CHECK(widgets::walkStages(f.window, {f.workspace, f.look}, to).isEmpty());
+    CHECK(widgets::walkStages(f.window, to).isEmpty());
     for (const char* name : {"survey", "shape", "probe", "cut"}) {
         const QImage image(QDir(to).filePath(QString::fromLatin1(name) + ".png"));
         CHECK(image.size() == f.window.size());
@@ -233,9 +233,9 @@ TEST_CASE("the walk writes a picture of each stage")
 TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles and units")
 {
     WindowFixture f;
-    for (const auto system : {CommandId::SwitchUnits, CommandId::SwitchStyle}) {
-        for (const auto stage :
-             {CommandId::StageSurvey, CommandId::StageShape, CommandId::StageProbe, CommandId::StageCut}) {
+    for (const auto system : {command::SwitchUnits, command::SwitchStyle}) {
+        for (const auto stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
+                                 stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
             f.trigger(stage);
             for (int tab = 0; tab < 8; ++tab) {
                 f.window.resize(1180, 680);
@@ -248,7 +248,7 @@ TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles
                         scroll->viewport()->width(), scroll->viewport()->height());
                 CHECK(scroll->widget()->minimumSizeHint().width() <= scroll->viewport()->width());
                 CHECK(scroll->widget()->minimumSizeHint().height() <= scroll->viewport()->height());
-                f.trigger(CommandId::NextTab);
+                f.trigger(widgets::command::NextTab);
             }
         }
         f.trigger(system);

@@ -24,17 +24,17 @@ TEST_CASE("an outline comes out of a file; without a scale its width is asked fo
     const TempFolder folder;
     f.nextSource = QString::fromStdString(folder.path() / "slice.csv");
     std::ofstream(folder.path() / "slice.csv") << "left,roof\n16,16\n-16,16\n-16,-16\n16,-16\n";
-    f.trigger(CommandId::OutlineFromFile);
+    f.trigger(widgets::command::OutlineFromFile);
     CHECK(inMm2(job::area(port(f).stations[3].section)) == Approx(1024));
     f.nextSource = QString::fromStdString(folder.path() / "slice.svg");
     std::ofstream(folder.path() / "slice.svg") << R"(<svg><rect width="10" height="10"/></svg>)";
-    f.trigger(CommandId::OutlineFromFile);  // no length is given: nothing happens
+    f.trigger(widgets::command::OutlineFromFile);  // no length is given: nothing happens
     CHECK(inMm2(job::area(port(f).stations[3].section)) == Approx(1024));
     f.knownLength = lengthFromMm(30);
-    f.trigger(CommandId::OutlineFromFile);
+    f.trigger(widgets::command::OutlineFromFile);
     CHECK(inMm2(job::area(port(f).stations[3].section)) == Approx(900));
     std::ofstream(folder.path() / "slice.svg") << "<svg";
-    f.trigger(CommandId::OutlineFromFile);
+    f.trigger(widgets::command::OutlineFromFile);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains("not XML"));
 }
@@ -86,11 +86,11 @@ TEST_CASE("stations come out of a table through a preview that says what cannot 
     const TempFolder folder;
     f.nextSource = QString::fromStdString(folder.path() / "table.csv");
     std::ofstream(folder.path() / "table.csv") << "s;width;height\n0;36;33\n80;38,5;35\n";
-    f.trigger(CommandId::ImportStations);
+    f.trigger(widgets::command::ImportStations);
     REQUIRE(port(f).stations.size() == 2);
     CHECK(inMm(port(f).stations[1].section.shape.width) == Approx(38.5));
     CHECK(port(f).probes.size() == 1);  // those whose station has gone went along
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 
@@ -98,34 +98,34 @@ TEST_CASE("ports: copy, mirror, swap, add, move, split and delete, each one step
 {
     WindowFixture f;
     f.copyTo = widgets::CopyRequest{{2}, {}};
-    f.trigger(CommandId::CopyPort);
+    f.trigger(widgets::command::CopyPort);
     CHECK(f.workspace.job().ports[2].stations.size() == 13);
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
     f.swapWith = 2;
-    f.trigger(CommandId::SwapPorts);
+    f.trigger(widgets::command::SwapPorts);
     CHECK(f.workspace.job().ports[0].stations.empty());
-    f.trigger(CommandId::Undo);
-    f.trigger(CommandId::MirrorPort);
+    f.trigger(widgets::command::Undo);
+    f.trigger(widgets::command::MirrorPort);
     CHECK_FALSE(f.workspace.job() == demoJob());
-    f.trigger(CommandId::Undo);
-    f.trigger(CommandId::AddPort);
+    f.trigger(widgets::command::Undo);
+    f.trigger(widgets::command::AddPort);
     CHECK(port(f).id == "I3");
-    f.trigger(CommandId::MovePortDown);
+    f.trigger(widgets::command::MovePortDown);
     CHECK(f.workspace.portIndex() == 2);
-    f.trigger(CommandId::RemovePort);
+    f.trigger(widgets::command::RemovePort);
     CHECK(f.workspace.job() == demoJob());
     f.workspace.choosePort(0);
     f.workspace.chooseStation(8);
-    f.trigger(CommandId::SplitPort);
+    f.trigger(widgets::command::SplitPort);
     CHECK(f.workspace.job().ports[1].id == "I1/a");
     CHECK(f.workspace.job().ports[1].stations.size() == 5);
-    CHECK_FALSE(f.window.action(CommandId::SplitPort)->isEnabled());
+    CHECK_FALSE(f.window.action(widgets::command::SplitPort)->isEnabled());
     f.workspace.choosePort(1);
     CHECK(f.workspace.station());
     CHECK(f.find<QWidget>("rack")->isVisible());
     while (f.workspace.document().undoStack().canUndo())
-        f.trigger(CommandId::Undo);
+        f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 
@@ -166,7 +166,7 @@ TEST_CASE("the guide reads bore and stroke in any unit, and refuses what is none
 TEST_CASE("compare: the four-cylinder demo shows every port of the side")
 {
     WindowFixture f;
-    f.trigger(CommandId::OpenDemoFour);
+    f.trigger(widgets::command::OpenDemoFour);
     CHECK(f.workspace.job().ports.size() == 8);
     f.workspace.choosePort(1);
     show(f, Tab::Compare);
@@ -195,11 +195,11 @@ TEST_CASE("a job that is open elsewhere is opened as a copy, or not at all")
     other.reset(demoJob(), {});
     REQUIRE(other.saveAs(path).isEmpty());
     f.nextPath = path;
-    f.trigger(CommandId::OpenJob);
+    f.trigger(widgets::command::OpenJob);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains("open in another window"));
     f.held = widgets::Prompts::Held::Copy;
-    f.trigger(CommandId::OpenJob);
+    f.trigger(widgets::command::OpenJob);
     CHECK(f.workspace.document().path().isEmpty());
     CHECK(f.workspace.document().isDirty());
     other.reset({}, {});
@@ -211,11 +211,11 @@ TEST_CASE("photos are kept beside the job under a relative name")
     const TempFolder folder;
     f.nextSource = QString::fromStdString(folder.path() / "window.png");
     QImage(4, 4, QImage::Format_RGB32).save(f.nextSource);
-    f.trigger(CommandId::AddPhoto);
+    f.trigger(widgets::command::AddPhoto);
     REQUIRE(f.told.size() == 1);  // a job that was never saved has no folder
     f.nextPath = QString::fromStdString(folder.path() / "my job.euryth.json");
-    f.trigger(CommandId::SaveJob);
-    f.trigger(CommandId::AddPhoto);
+    f.trigger(widgets::command::SaveJob);
+    f.trigger(widgets::command::AddPhoto);
     REQUIRE(port(f).photos.size() == 1);
     CHECK(port(f).photos[0].file == "my job.photos/window.png");
     CHECK(QFile::exists(QString::fromStdString(folder.path() / "my job.photos" / "window.png")));
@@ -230,7 +230,8 @@ TEST_CASE("what a killed session left is offered and recovered")
     job.title = "Left behind";
     std::ofstream((folder.path() / "recovery" / "1-x.recovery")) << "{\"format\":\"euryth-recovery\",\"job\":\"\"}\n"
                                                                  << files::jobText(job);
-    app::Workspace workspace;
+    app::Session session;
+    app::Workspace& workspace = session.workspace();
     widgets::Look look;
     app::Recovery recovery(workspace.document(), place);
     QSettings settings(QString::fromStdString(folder.path() / "settings.ini"), QSettings::IniFormat);
@@ -241,7 +242,7 @@ TEST_CASE("what a killed session left is offered and recovered")
         return widgets::Prompts::Leftover::Recover;
     };
     prompts.unsaved = [](QWidget*, const QString&) { return widgets::Prompts::Unsaved::Discard; };
-    widgets::MainWindow window({workspace, look}, prompts, {&recovery, &recent});
+    widgets::MainWindow window({session, look}, prompts, {&recovery, &recent});
     window.files().offerLeftovers();
     CHECK(workspace.job().title == "Left behind");
     CHECK(workspace.document().isDirty());
@@ -259,7 +260,7 @@ TEST_CASE("a common runner shows the sum of its branches, which cannot be dragge
     f.settle();
     REQUIRE(f.workspace.analysis().areas);
     CHECK(f.workspace.analysis().areas->knots().size() == 13);
-    f.trigger(CommandId::StageShape);
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
     auto* canvas = f.find<widgets::AreaCanvas>("areaCanvas");
     const QPoint at = canvas->handleOf(12).toPoint();
     const job::Job before = f.workspace.job();
@@ -315,14 +316,15 @@ TEST_CASE("recent jobs stand in the menu, and open from there")
     const TempFolder folder;
     QSettings settings(QString::fromStdString(folder.path() / "settings.ini"), QSettings::IniFormat);
     app::RecentJobs recent(settings);
-    app::Workspace workspace;
+    app::Session session;
+    app::Workspace& workspace = session.workspace();
     widgets::Look look;
     const QString path = QString::fromStdString(folder.path() / "my head.euryth.json");
     widgets::Prompts prompts;
     prompts.savePath = [&](QWidget*, const QString&) { return path; };
     prompts.unsaved = [](QWidget*, const QString&) { return widgets::Prompts::Unsaved::Discard; };
     prompts.tell = [](QWidget*, const QString&, const QString& text) { FAIL(text.toStdString()); };
-    widgets::MainWindow window({workspace, look}, prompts, {nullptr, &recent});
+    widgets::MainWindow window({session, look}, prompts, {nullptr, &recent});
     window.files().openDemo();
     const auto recentMenu = [&]() -> QMenu* {
         for (auto* menu : window.findChildren<QMenu*>()) {
@@ -335,7 +337,7 @@ TEST_CASE("recent jobs stand in the menu, and open from there")
     emit recentMenu()->aboutToShow();
     REQUIRE(recentMenu()->actions().size() == 1);
     CHECK_FALSE(recentMenu()->actions()[0]->isEnabled());  // "none yet"
-    window.action(CommandId::SaveJob)->trigger();
+    window.action(widgets::command::SaveJob)->trigger();
     workspace.document().reset({}, {});
     emit recentMenu()->aboutToShow();
     CHECK(recentMenu()->actions()[0]->text() == "my head.euryth.json");
@@ -369,17 +371,17 @@ TEST_CASE("commands that have nothing to work on are off, and say so by that")
     WindowFixture f;
     f.workspace.document().reset({}, {});
     f.settle();
-    for (const CommandId id : {CommandId::RemovePort, CommandId::CopyPort, CommandId::MirrorPort, CommandId::SwapPorts,
-                               CommandId::SplitPort, CommandId::ImportStations, CommandId::OutlineFromFile,
-                               CommandId::TraceOutline, CommandId::AddPhoto, CommandId::RemoveStation})
+    for (const CommandId id : {command::RemovePort, command::CopyPort, command::MirrorPort, command::SwapPorts,
+                               command::SplitPort, command::ImportStations, command::OutlineFromFile,
+                               command::TraceOutline, command::AddPhoto, command::RemoveStation})
         CHECK_FALSE(f.window.action(id)->isEnabled());
-    f.trigger(CommandId::AddPort);  // always possible
+    f.trigger(widgets::command::AddPort);  // always possible
     REQUIRE(f.workspace.port());
     CHECK(f.workspace.port()->id == "I1");
-    CHECK(f.window.action(CommandId::CopyPort)->isEnabled());
-    CHECK_FALSE(f.window.action(CommandId::TraceOutline)->isEnabled());  // no station yet
-    f.trigger(CommandId::AddStation);
-    CHECK(f.window.action(CommandId::TraceOutline)->isEnabled());
+    CHECK(f.window.action(widgets::command::CopyPort)->isEnabled());
+    CHECK_FALSE(f.window.action(widgets::command::TraceOutline)->isEnabled());  // no station yet
+    f.trigger(widgets::command::AddStation);
+    CHECK(f.window.action(widgets::command::TraceOutline)->isEnabled());
 }
 
 TEST_CASE("a table that was copied in a spreadsheet comes in without a file")
@@ -387,16 +389,16 @@ TEST_CASE("a table that was copied in a spreadsheet comes in without a file")
     WindowFixture f;
     f.nextSource.clear();  // the file dialog is cancelled
     QGuiApplication::clipboard()->clear();
-    f.trigger(CommandId::ImportStations);
+    f.trigger(widgets::command::ImportStations);
     REQUIRE(f.told.size() == 1);
     CHECK(f.told[0].contains("clipboard"));
     QGuiApplication::clipboard()->setText("0\t36\t33\t9\n30\t34\t33\t9\n60\t38\t35\t9\n");
     f.workspace.choosePort(2);
-    f.trigger(CommandId::ImportStations);
+    f.trigger(widgets::command::ImportStations);
     CHECK(port(f).stations.size() == 3);
     CHECK(inMm(port(f).stations[2].section.shape.corners.roofLeft) == Approx(9));
     f.nextSource = "/nowhere/table.csv";
-    f.trigger(CommandId::ImportStations);
+    f.trigger(widgets::command::ImportStations);
     REQUIRE(f.told.size() == 2);
     CHECK(f.told[1].contains("cannot be read"));
 }
@@ -425,7 +427,7 @@ TEST_CASE("names and texts of a port are changed as one step, and a bad name is 
     f.typeAndEnter("a/b");
     CHECK(port(f).id == "Left");
     CHECK(name->text() == "a/b");  // nothing typed is lost
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(port(f).id == "I1");
     QLineEdit* casting = edit("Casting");
     casting->setFocus();

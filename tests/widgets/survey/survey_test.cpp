@@ -8,7 +8,7 @@ TEST_CASE("a whole port by key events only, and how many")
 {
     WindowFixture f;
     f.guide = app::GuideAnswers{"Count", 1, 1, 1, "aluminium", {}, {}, false};
-    f.trigger(CommandId::NewJob);
+    f.trigger(widgets::command::NewJob);
     int keys = 0;
     const auto press = [&](Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
         f.press(key, modifiers);
@@ -169,7 +169,7 @@ TEST_CASE("volumes: chambers, compression and castings")
     }
     f.settle();
     CHECK(f.workspace.job().castings.size() == 1);
-    f.trigger(CommandId::Undo);
+    f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job().castings.empty());
 }
 
@@ -200,7 +200,7 @@ TEST_CASE("a section is measured by calipers, traced or known by its area; nothi
     f.workspace.chooseStation(6);
     CHECK(f.text("netArea") == QString::fromUtf8("1040 mm²"));
     while (f.workspace.document().undoStack().canUndo())
-        f.trigger(CommandId::Undo);
+        f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 
@@ -273,7 +273,7 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
     f.find<QCheckBox>("unrepairable-floor")->click();
     CHECK(port(f).stations[2].unrepairable[geometry::index(geometry::Sector::Floor)]);
     while (f.workspace.document().undoStack().canUndo())
-        f.trigger(CommandId::Undo);
+        f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());
 }
 

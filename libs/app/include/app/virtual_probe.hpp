@@ -12,9 +12,8 @@ class VirtualProbe : public QObject {
     Q_OBJECT
 
 public:
-    VirtualProbe(Workspace& workspace, ViscousRuns& runs, QObject* parent = nullptr);
+    VirtualProbe(const Workspace& workspace, ViscousRuns& runs, QObject* parent = nullptr);
     [[nodiscard]] const Workspace& workspace() const { return m_workspace; }
-    ~VirtualProbe() override;
 
     /// Fields are only worked out while somebody looks.
     void setSeen(bool seen);
@@ -91,6 +90,7 @@ public:
 
 signals:
     void changed();
+    void speedsArrived();  ///< by which ports may be judged
 
 private:
     void follow();
@@ -102,7 +102,7 @@ private:
     void takeRun(Side& side);
     void placeTip();
 
-    Workspace& m_workspace;
+    const Workspace& m_workspace;
     ViscousRuns& m_runs;
     FieldSolver m_solver;
     Shows m_shows = Shows::Instant;

@@ -45,6 +45,14 @@ public:
     /// Results of a port (index into the job), worked out once after each change.
     [[nodiscard]] const analysis::PortAnalysis& analysisOf(std::size_t port) const;
     [[nodiscard]] const std::vector<calls::Call>& callsOf(std::size_t port) const;
+    [[nodiscard]] const plans::ValveEndPlan& valveEndOf(std::size_t port) const;
+    /// How often something has been worked out since the workspace was made.
+    struct Work {
+        int analyses = 0;
+        int calls = 0;
+        int flows = 0;
+    };
+    [[nodiscard]] const Work& work() const { return m_work; }
     /// Results of the chosen port; an empty one when there is none.
     [[nodiscard]] const analysis::PortAnalysis& analysis() const;
     [[nodiscard]] const analysis::ProbeResult* probeResult() const;
@@ -102,9 +110,11 @@ private:
     struct PortResults {
         std::optional<analysis::PortAnalysis> analysis;
         std::optional<std::vector<calls::Call>> calls;
+        std::optional<plans::ValveEndPlan> end;
         std::optional<Known<engine::PortFlows>> flows;
     };
     [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const;
+    std::vector<PortResults> keptResults();
 
     analysis::SpeedSource m_speedSource = analysis::SpeedSource::Readings;
     SpeedsOf m_speedsOf;
@@ -117,6 +127,7 @@ private:
     Stage m_stage = Stage::Survey;
     units::DisplayUnits m_units;
     mutable std::vector<PortResults> m_results;
+    mutable Work m_work;
     std::shared_ptr<const job::Job> m_resultsOf;  ///< the job that they belong to
 };
 

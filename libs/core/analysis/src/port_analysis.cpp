@@ -198,7 +198,7 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
         std::ranges::copy(areas, analysis.suggested.begin());
     }
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const auto& typed = port.stations[i].planArea;
+        const auto& typed = port.stations[i].plan.area;
         analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
     }
     if (!analysis.areas || std::ranges::none_of(analysis.plan, [](const auto& p) { return p.has_value(); }))
@@ -291,8 +291,8 @@ void planShapes(const job::Port& port, const cutting::CutProblem& problem, PortA
         const cutting::CutStation& cut = problem.stations[i];
         if (!cut.plan)
             continue;
-        const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].planWidth,
-                                         port.stations[i].planHeight};
+        const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
+                                         port.stations[i].plan.height};
         analysis.planned[i] = planning::planSection(cut.section, roomOf(cut, problem.limits), wish);
     }
 }
@@ -410,6 +410,27 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource sou
         takeSpeeds(job, port, source, speeds, analysis);
     planCut(job, port, analysis);
     return analysis;
+}
+
+bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB)
+{
+    // What was accepted, photographed or put aside is no measurement.
+    const auto bare = [](job::Port port) {
+        port.accepted.clear();
+        port.photos.clear();
+        port.plans.clear();
+        port.planName.clear();
+        port.planNote.clear();
+        return port;
+    };
+    const auto sameBranches = [&] {
+        const auto ofA = job::branchesOf(a, portOfA);
+        const auto ofB = job::branchesOf(b, portOfB);
+        return std::ranges::equal(ofA, ofB,
+                                  [](const job::Port* p, const job::Port* q) { return p->stations == q->stations; });
+    };
+    return a.engine == b.engine && a.bench == b.bench && a.house == b.house && bare(portOfA) == bare(portOfB) &&
+           flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
 }
 
 Phrase pointName(probing::GridPoint p)

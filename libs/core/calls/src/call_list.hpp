@@ -14,6 +14,7 @@ struct CallInputs {
     const job::Port& port;
     const analysis::PortAnalysis& analysis;
     const engine::FlowsOf& flowsOf;
+    const plans::ValveEndPlan& end;
 
     /// "the pinch" or "station 5".
     [[nodiscard]] Phrase place(std::size_t station) const { return analysis::thePlace(analysis, port, station); }

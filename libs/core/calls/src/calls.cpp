@@ -22,7 +22,7 @@ void accept(const job::Port& port, std::vector<Call>& calls)
 }  // namespace
 
 std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                           const engine::FlowsOf& flowsOf)
+                           const engine::FlowsOf& flowsOf, const plans::ValveEndPlan* end)
 {
     std::map<std::size_t, Known<engine::PortFlows>> known;  // several calls ask for the same port's
     const engine::FlowsOf workedOut = [&](std::size_t i) {
@@ -32,7 +32,8 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
         return place->second;
     };
     const engine::FlowsOf& source = flowsOf ? flowsOf : workedOut;
-    const CallInputs of{job, port, analysis, source};
+    const plans::ValveEndPlan own = end ? plans::ValveEndPlan() : plans::planValveEnd(job, port, analysis);
+    const CallInputs of{job, port, analysis, source, end ? *end : own};
     std::vector<Call> calls;
     addSurveyCalls(of, calls);
     addShapeCalls(of, calls);

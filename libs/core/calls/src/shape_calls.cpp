@@ -4,7 +4,6 @@
 
 #include "call_list.hpp"
 #include "job/describe.hpp"
-#include "plans/valve_plan.hpp"
 
 namespace euryth::calls {
 
@@ -162,7 +161,7 @@ private:
     {
         const job::Station& station = port().stations[worst];
         const planning::PlannedSection& planned = *analysis().planned[worst];
-        const bool typed = station.planArea || station.planWidth || station.planHeight;
+        const bool typed = station.plan.any();
         Call& call = addAt("plan-reach", station.s, typed ? Severity::Warning : Severity::Note);
         if (!planned.atLimit.empty())
             call.sector = planned.atLimit.front();
@@ -186,7 +185,7 @@ private:
     void plannedBulge()
     {
         // A plan that nobody has typed follows what is there, and that is told as it is.
-        if (std::ranges::none_of(port().stations, [](const auto& s) { return s.planArea.has_value(); }))
+        if (std::ranges::none_of(port().stations, [](const auto& s) { return s.plan.area.has_value(); }))
             return;
         for (const geometry::Finding& f : analysis().planFindings) {
             if (f.kind != geometry::FindingKind::SmallBigSmall)
@@ -214,7 +213,7 @@ private:
 
     void valveEnd()
     {
-        const plans::ValveEndPlan end = plans::planValveEnd(m_of.job, port(), analysis());
+        const plans::ValveEndPlan& end = m_of.end;
         conflict("plan-throat", end.throat.conflict);
         conflict("plan-short-side", end.turn.conflict);
         const auto fails = [](const planning::ValveCheckRow& r) { return r.holds() == false; };

@@ -119,11 +119,9 @@ public:
     void option(const Ignored&...)
     {
     }
-    template <std::size_t N>
-    void word(std::string_view key, const std::array<std::string_view, N>& names, const std::string& value)
+    template <class... Ignored>
+    void word(const Ignored&...)
     {
-        if (!value.empty() && std::ranges::find(names, value) == names.end())
-            m_problems.push_back({m_path + std::string(key), say("must.known-word")});
     }
     template <class... Ignored>
     void flags(const Ignored&...)

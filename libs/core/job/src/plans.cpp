@@ -18,8 +18,8 @@ NamedPlan currentPlan(const Port& port)
     plan.note = port.planNote;
     plan.end = port.planEnd;
     for (const Station& station : port.stations) {
-        if (station.planArea || station.planWidth || station.planHeight)
-            plan.stations.push_back({station.s, station.planArea, station.planWidth, station.planHeight, {}});
+        if (station.plan.any())
+            plan.stations.push_back({station.s, station.plan});
     }
     return plan;
 }
@@ -29,18 +29,11 @@ void setPlan(Port& port, const NamedPlan& plan)
     port.planName = plan.name;
     port.planNote = plan.note;
     port.planEnd = plan.end;
-    for (Station& station : port.stations) {
-        station.planArea.reset();
-        station.planWidth.reset();
-        station.planHeight.reset();
-    }
+    for (Station& station : port.stations)
+        station.plan = {};
     for (const PlannedStation& planned : plan.stations) {
-        const auto at = stationNear(port, planned.s);
-        if (!at)
-            continue;
-        port.stations[*at].planArea = planned.area;
-        port.stations[*at].planWidth = planned.width;
-        port.stations[*at].planHeight = planned.height;
+        if (const auto at = stationNear(port, planned.s))
+            port.stations[*at].plan = planned.wish;
     }
 }
 

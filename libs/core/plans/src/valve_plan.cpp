@@ -282,8 +282,8 @@ void checkBigger(const job::Job& job, const job::Port& port, const analysis::Por
     around.boreEdge = valve.boreEdge;
     around.neighbour = valve.neighbour;
     around.kerf = valve.kerf;
-    if (!valve.nextBowlSide.empty())
-        around.nextBowl = valve.nextBowlSide == "left" ? Sector::Left : Sector::Right;
+    if (valve.nextBowl)
+        around.nextBowl = *valve.nextBowl == job::Across::Left ? Sector::Left : Sector::Right;
     bowlWalls(job, port, analysis, around);
     const Length bowl = plan.turn.bowl ? std::max(*plan.turn.bowl, *plan.throat.throat) : *plan.throat.throat;
     plan.bigger = planning::checkValve(around, {*port.planEnd.valve, *plan.throat.throat, bowl},

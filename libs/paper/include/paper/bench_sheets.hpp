@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "analysis/port_analysis.hpp"
 #include "paper/sheet.hpp"
 #include "units/format.hpp"
 

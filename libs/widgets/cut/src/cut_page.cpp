@@ -20,7 +20,7 @@ QString depthNote()
 
 }  // namespace
 
-CutPage::CutPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+CutPage::CutPage(Context context, QWidget* parent) : StagePage(context, parent)
 {
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
@@ -32,7 +32,6 @@ CutPage::CutPage(Context context, QWidget* parent) : QWidget(parent), m_context(
     column->addWidget(makePeel(), 5);
     column->addLayout(foot, 6);
     setFocusProxy(m_list);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &CutPage::refresh);
     refresh();
 }
 

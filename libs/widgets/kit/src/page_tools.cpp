@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QButtonGroup>
 #include <QComboBox>
+#include <QCoreApplication>
 #include <QHBoxLayout>
 #include <QScrollArea>
 
@@ -36,6 +37,18 @@ QWidget* scrolled(QWidget* content)
     scroll->setFrameShape(QFrame::NoFrame);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     return scroll;
+}
+
+QString entryHelp()
+{
+    return QCoreApplication::translate(
+        "Help",
+        "<p><b>In the tables</b> just type. Enter goes on to the next value, * takes the value above, arrows move, "
+        "Delete makes a value "
+        "unknown, Ctrl+C and Ctrl+V exchange with a spreadsheet. A value that cannot be read stays in its cell, "
+        "marked ▲, with the reason below the table; Escape puts the old one back.</p>"
+        "<p>A number may have a unit or be a small sum: <code>2 1/16in</code>, <code>0.045+0.010</code>, "
+        "<code>52mm</code>, <code>28 inH2O</code>.</p>");
 }
 
 QWidget* makeJudgeBy(Context context)

@@ -208,7 +208,7 @@ void AreaCanvas::setPlan(std::size_t station, Area planned, int group)
     std::ignore = workspace().document().edit(
         tr("Plan area"),
         [&](job::Job& job) {
-            job.ports[port].stations[station].planArea = std::clamp(planned, least, std::max(most, least));
+            job.ports[port].stations[station].plan.area = std::clamp(planned, least, std::max(most, least));
         },
         group);
 }

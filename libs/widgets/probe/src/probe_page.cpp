@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QAction>
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -9,6 +10,7 @@
 #include "kit/page_tools.hpp"
 #include "kit/section_canvases.hpp"
 #include "probe/probe_page.hpp"
+#include "probe/probe_stage.hpp"
 #include "probe/virtual_views.hpp"
 #include "units/format.hpp"
 
@@ -17,19 +19,15 @@ namespace euryth::widgets {
 using units::Kind;
 namespace field = job::field;
 
-ProbePage::ProbePage(Context context, QWidget* parent)
-    : QWidget(parent),
-      m_context(context),
-      m_runs(context.workspace),
-      m_virtual(context.workspace, m_runs),
-      m_shortSide(context.workspace, m_virtual)
+ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWidget* parent)
+    : StagePage(context, parent),
+      m_commands(commands),
+      m_virtual(context.session.virtualProbe())
 {
     setObjectName(QStringLiteral("probePage"));
-    auto* views = makeSwitch(
-        {tr("Readings"), tr("Virtual probe"), tr("Viscous run"), tr("Walls"), tr("Short side"), tr("What if"),
-         tr("Side by side")},
-        [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("probeViews"));
-    m_viewSwitch = views->findChild<QButtonGroup*>();
+    auto* buttons = makeSwitch(
+        views(), [this](int i) { showView(i); }, QStringLiteral("probeViews"));
+    m_viewSwitch = buttons->findChild<QButtonGroup*>();
     m_flow = new QWidget;
     auto* flow = new QHBoxLayout(m_flow);
     flow->setContentsMargins(0, 0, 0, 0);
@@ -37,15 +35,16 @@ ProbePage::ProbePage(Context context, QWidget* parent)
     flow->addWidget(makeJudgeBy(context));
     m_shows = makeShowsSwitch(m_virtual);
     auto* head = new QHBoxLayout;
-    head->addWidget(views);
+    head->addWidget(buttons);
     head->addStretch(1);
     head->addWidget(m_shows);
     m_views = new QStackedWidget;
-    for (QWidget* view : {makeReadings(), makeVirtualProbeView(context, m_virtual),
-                          makeViscousView(context, m_virtual, m_runs,
-                                          [this](exports::Quality quality) { emit exportCaseWanted(quality); }),
-                          makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, m_shortSide),
-                          makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
+    for (QWidget* view :
+         {makeReadings(), makeVirtualProbeView(context, m_virtual),
+          makeViscousView(context, m_virtual, context.session.runs(),
+                          [&desk](exports::Quality quality) { exportField(desk, QStringLiteral(".case"), quality); }),
+          makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, context.session.shortSide()),
+          makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
         m_views->addWidget(view);
     askForShownOnly(m_views);
     auto* column = new QVBoxLayout(this);
@@ -54,21 +53,29 @@ ProbePage::ProbePage(Context context, QWidget* parent)
     column->addLayout(head);
     column->addWidget(m_flow);
     column->addWidget(m_views, 1);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::refresh);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
     showView(View::Readings);
     refresh();
 }
 
-void ProbePage::showView(View view)
+QStringList ProbePage::views() const
 {
-    m_views->setCurrentIndex(static_cast<int>(view));
+    return {tr("Readings"),   tr("Virtual probe"), tr("Viscous run"), tr("Walls"),
+            tr("Short side"), tr("What if"),       tr("Side by side")};
+}
+
+int ProbePage::view() const { return m_views->currentIndex(); }
+
+void ProbePage::showView(int index)
+{
+    const View view = static_cast<View>(index);
+    m_views->setCurrentIndex(index);
     // Only the view that is open asks for room.
     for (int i = 0; i < m_views->count(); ++i) {
         const auto policy = i == m_views->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
         m_views->widget(i)->setSizePolicy(policy, policy);
     }
-    m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+    m_viewSwitch->button(index)->setChecked(true);
     m_flow->setVisible(view != View::Readings);
     m_shows->setVisible(view != View::Readings && view != View::ShortSide);
     QWidget* shown = m_views->currentWidget();
@@ -77,12 +84,6 @@ void ProbePage::showView(View view)
     follow();
     if (view == View::WhatIf)
         m_virtual.tipToStation();  // what is compared there is the chosen station
-}
-
-void ProbePage::stepView(int by)
-{
-    const int count = m_views->count();
-    showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
 }
 
 /// Fields are worked out while one of their views is open, or while ports are judged by them.
@@ -117,7 +118,7 @@ QWidget* ProbePage::makeReadings()
     auto* add = new QPushButton(tr("Add a set here"));
     add->setObjectName(QStringLiteral("addProbeSet"));
     add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));
-    connect(add, &QPushButton::clicked, this, &ProbePage::addProbeSetWanted);
+    connect(add, &QPushButton::clicked, m_commands.action(command::AddProbeSet), &QAction::trigger);
     stripPanel->addTool(add);
     auto* scroll = new QScrollArea;
     scroll->setWidget(new ProbeStrip(context));

@@ -100,7 +100,7 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
             return std::nullopt;
         auto binding = app::bind(
             tr("plan here"), field::planArea,
-            Kind::Area, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].planArea; });
+            Kind::Area, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].plan.area; });
         if (const auto& suggested = m_context.workspace.analysis().suggested[*station])
             binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
         return binding;

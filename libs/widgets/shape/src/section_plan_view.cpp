@@ -104,7 +104,7 @@ void addWish(Context context, FormBuilder& form, int row, const QString& label, 
         if (!port || !station)
             return std::nullopt;
         auto binding = app::bind(
-            label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].*member; });
+            label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].plan.*member; });
         if (const auto value = follows(context.workspace))
             binding.emptyText = context.workspace.number(kind, *value);
         return binding;
@@ -138,7 +138,7 @@ QWidget* makeSectionPlanView(Context context)
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
     FormBuilder form(context, *grid);
-    addWish(context, form, 0, tr("Planned net area"), field::planArea, Kind::Area, &job::Station::planArea, "planArea",
+    addWish(context, form, 0, tr("Planned net area"), field::planArea, Kind::Area, &job::StationWish::area, "planArea",
             [](const app::Workspace& w) -> std::optional<double> {
                 const auto& suggested = w.analysis().suggested[*w.station()];
                 return suggested ? std::optional(suggested->si()) : std::nullopt;
@@ -149,9 +149,9 @@ QWidget* makeSectionPlanView(Context context)
             return planned ? std::optional((geometry::boxOf(planned->section).*member).si()) : std::nullopt;
         };
     };
-    addWish(context, form, 1, tr("Wished width"), field::planWidth, Kind::Length, &job::Station::planWidth, "planWidth",
+    addWish(context, form, 1, tr("Wished width"), field::planWidth, Kind::Length, &job::StationWish::width, "planWidth",
             side(&geometry::Box::width));
-    addWish(context, form, 2, tr("Wished height"), field::planHeight, Kind::Length, &job::Station::planHeight,
+    addWish(context, form, 2, tr("Wished height"), field::planHeight, Kind::Length, &job::StationWish::height,
             "planHeight", side(&geometry::Box::height));
     panel->body()->addLayout(grid);
     panel->body()->addWidget(

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QAction>
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QStackedWidget>
@@ -6,39 +7,37 @@
 #include "kit/page_tools.hpp"
 #include "shape/shape_page.hpp"
 
+#include "shape/shape_stage.hpp"
 #include "shape/shape_views.hpp"
 
 namespace euryth::widgets {
 
-ShapePage::ShapePage(Context context, QWidget* parent)
-    : QWidget(parent),
-      m_context(context),
-      m_engine(context.workspace)
+ShapePage::ShapePage(Context context, Desk& desk, const Commands& commands, QWidget* parent)
+    : StagePage(context, parent)
 {
     setObjectName(QStringLiteral("shapePage"));
     auto* head = new QHBoxLayout;
-    auto* views = makeSwitch(
-        {tr("Area plan"), tr("Sections"), tr("Valve end"), tr("Engine"), tr("Filling"), tr("Bench and engine"),
-         tr("House rules")},
-        [this](int i) { showView(static_cast<View>(i)); }, QStringLiteral("shapeViews"));
-    m_viewSwitch = views->findChild<QButtonGroup*>();
-    head->addWidget(views);
+    auto* buttons = makeSwitch(
+        views(), [this](int i) { showView(i); }, QStringLiteral("shapeViews"));
+    m_viewSwitch = buttons->findChild<QButtonGroup*>();
+    head->addWidget(buttons);
     m_place = new ShortLabel;
     m_place->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     head->addWidget(m_place, 1);
     auto* areaPlan = new AreaPlanView(context);
-    connect(areaPlan, &AreaPlanView::suggestedPlanWanted, this, &ShapePage::suggestedPlanWanted);
+    connect(areaPlan, &AreaPlanView::suggestedPlanWanted, commands.action(command::UseSuggestedPlan),
+            &QAction::trigger);
     m_views = new QStackedWidget;
     m_views->addWidget(areaPlan);
     m_views->addWidget(makeSectionPlanView(context));
     m_views->addWidget(makeValvePlanView(context));
-    connect(&m_engine, &app::EngineResults::arrived, this, [this] { m_context.workspace.refresh(); });
-    m_views->addWidget(makeEngineView(context, m_engine, [this] { emit liftTableWanted(); }));
-    m_views->addWidget(makeFillingView(context, m_engine));
-    m_views->addWidget(makeBenchEngineView(context, m_engine));
     m_views->addWidget(
-        makeHouseView(context, {[this](const job::House& house) { emit houseWanted(house); },
-                                [this] { emit houseFileWanted(); }, [this] { emit houseSaveWanted(); }}));
+        makeEngineView(context, context.session.engine(), [&commands] { commands.trigger(command::LiftTable); }));
+    m_views->addWidget(makeFillingView(context, context.session.engine()));
+    m_views->addWidget(makeBenchEngineView(context, context.session.engine()));
+    m_views->addWidget(makeHouseView(context, {[&desk](const job::House& house) { takeHouse(desk, house); },
+                                               [&commands] { commands.trigger(command::HouseFromFile); },
+                                               [&commands] { commands.trigger(command::HouseToFile); }}));
     askForShownOnly(m_views);
     setFocusProxy(areaPlan);
     auto* column = new QVBoxLayout(this);
@@ -46,22 +45,23 @@ ShapePage::ShapePage(Context context, QWidget* parent)
     column->setSpacing(8);
     column->addLayout(head);
     column->addWidget(m_views, 1);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &ShapePage::refresh);
     refresh();
 }
 
-void ShapePage::showView(View view)
+QStringList ShapePage::views() const
 {
-    m_views->setCurrentIndex(static_cast<int>(view));
-    m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
-    QWidget* shown = m_views->currentWidget();
-    (shown->focusProxy() ? shown->focusProxy() : shown)->setFocus();
+    return {tr("Area plan"), tr("Sections"),         tr("Valve end"),  tr("Engine"),
+            tr("Filling"),   tr("Bench and engine"), tr("House rules")};
 }
 
-void ShapePage::stepView(int by)
+int ShapePage::view() const { return m_views->currentIndex(); }
+
+void ShapePage::showView(int view)
 {
-    const int count = m_views->count();
-    showView(static_cast<View>((m_views->currentIndex() + by + count) % count));
+    m_views->setCurrentIndex(view);
+    m_viewSwitch->button(view)->setChecked(true);
+    QWidget* shown = m_views->currentWidget();
+    (shown->focusProxy() ? shown->focusProxy() : shown)->setFocus();
 }
 
 void ShapePage::refresh() { m_place->setWhole(stationTitle(m_context.workspace)); }

@@ -38,7 +38,7 @@ public:
             m_job = std::move(snapshot);
             m_port = m_workspace.portIndex();
             const auto& analysis = m_workspace.analysis();
-            m_results.end = plans::planValveEnd(*m_job, *port, analysis);
+            m_results.end = m_workspace.valveEndOf(*m_port);
             m_results.shroud = plans::planShrouding(*m_job, *port, m_results.end);
             m_results.opening = analysis.valve ? plans::weightedOpening(*m_job, port->side, *analysis.valve)
                                                : Known<Area>{std::nullopt, analysis.valve.missing};
@@ -392,17 +392,16 @@ QWidget* turnPanel(Context context, const Plan& plan)
 ChoiceEdit* nextBowlChoice(Context context)
 {
     const QStringList words{tr("not known"), tr("left"), tr("right")};
-    const std::array<std::string, 3> keys{"", "left", "right"};
     return new ChoiceEdit(
         context, {tr("Next bowl"), tr("On which side the next bowl lies, seen from the window"), words,
                   [=] {
                       const job::Port* port = context.workspace.port();
-                      const auto found = port ? std::ranges::find(keys, port->valve.nextBowlSide) : keys.begin();
-                      return static_cast<int>(found - keys.begin());
+                      return port && port->valve.nextBowl ? 1 + static_cast<int>(*port->valve.nextBowl) : 0;
                   },
                   [=](int i) {
-                      editPort(context, tr("Next bowl"),
-                               [&](job::Port& port) { port.valve.nextBowlSide = keys[static_cast<std::size_t>(i)]; });
+                      editPort(context, tr("Next bowl"), [i](job::Port& port) {
+                          port.valve.nextBowl = i > 0 ? std::optional(static_cast<job::Across>(i - 1)) : std::nullopt;
+                      });
                   }});
 }
 

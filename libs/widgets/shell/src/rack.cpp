@@ -7,7 +7,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "app/rack_summary.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 
@@ -20,17 +20,40 @@ constexpr double kGap = 8.0;
 constexpr double kTop = 34.0;
 constexpr double kBranchIndent = 12.0;
 
+/// The calls of a port that nobody has accepted.
+struct OpenCalls {
+    int count = 0;
+    calls::Severity worst = calls::Severity::Note;
+};
+
+OpenCalls openCallsOf(const app::Workspace& workspace, std::size_t port)
+{
+    OpenCalls open;
+    for (const calls::Call& call : workspace.callsOf(port)) {
+        if (call.acceptedBecause)
+            continue;
+        ++open.count;
+        open.worst = std::min(open.worst, call.severity);
+    }
+    return open;
+}
+
 }  // namespace
 
-Rack::Rack(Context context, QWidget* parent) : Canvas(context, parent)
+Rack::Rack(Context context, const std::vector<StageInfo>& stages, QWidget* parent)
+    : Canvas(context, parent),
+      m_stages(stages)
 {
     setObjectName(QStringLiteral("rack"));
     setFixedWidth(148);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Ports of the head"));
-    setToolTip(
-        tr("The ports. Click one, or use Alt+Up and Alt+Down. The four marks are Survey, Shape, Probe and Cut: "
-           "empty, half done, done."));
+    QStringList names;
+    for (const StageInfo& stage : m_stages)
+        names << stageName(stage).remove(QLatin1Char('&'));
+    setToolTip(tr("The ports. Click one, or use Alt+Up and Alt+Down. The marks are the stages (%1): empty, half done, "
+                  "done.")
+                   .arg(names.join(QStringLiteral(", "))));
 }
 
 double Rack::tileHeight() const
@@ -47,23 +70,38 @@ QRectF Rack::tile(std::size_t port) const
     return {8.0 + indent, kTop + static_cast<double>(port) * (height + gap), area().width() - 16.0 - indent, height};
 }
 
-void Rack::paintMarks(QPainter& painter, const app::RackSummary& summary, const QRectF& line) const
+void Rack::paintMarks(QPainter& painter, std::size_t port, const QRectF& line) const
 {
-    const double step = (line.width() + 4.0) / static_cast<double>(summary.stages.size());
-    for (std::size_t i = 0; i < summary.stages.size(); ++i) {
+    const double step = (line.width() + 4.0) / static_cast<double>(m_stages.size());
+    for (std::size_t i = 0; i < m_stages.size(); ++i) {
         const QRectF mark(line.left() + step * static_cast<double>(i), line.top(), step - 4.0, line.height());
         painter.setPen(QPen(theme().ink2, 1.0));
         painter.drawRect(mark);
-        if (summary.stages[i] == app::Progress::Empty)
+        const Progress progress = m_stages[i].progress(workspace(), port);
+        if (progress == Progress::Empty)
             continue;
-        const double share = summary.stages[i] == app::Progress::Done ? 1.0 : 0.5;
+        const double share = progress == Progress::Done ? 1.0 : 0.5;
         painter.fillRect(QRectF(mark.left(), mark.top(), mark.width() * share, mark.height()), theme().now);
     }
 }
 
+Headline Rack::headlineOf(std::size_t port) const
+{
+    const auto now = std::ranges::find(m_stages, workspace().stage(), &StageInfo::id);
+    if (now != m_stages.end()) {
+        if (auto headline = now->headline(workspace(), port))
+            return std::move(*headline);
+    }
+    return {QString::fromUtf8(units::kUnknownText),
+            workspace().job().ports[port].stations.empty() ? tr("not measured") : tr("not known yet")};
+}
+
 void Rack::paintTile(QPainter& painter, std::size_t port) const
 {
-    const app::RackSummary summary = app::rackSummary(workspace(), port);
+    const job::Port& which = workspace().job().ports[port];
+    const QString name = QString::fromStdString(which.isBranch() ? job::branchName(which) : which.id);
+    const OpenCalls open = openCallsOf(workspace(), port);
+    const Headline headline = headlineOf(port);
     const bool chosen = workspace().portIndex() == port;
     const QRectF box = tile(port);
     const bool full = box.height() >= kFull - 1.0;
@@ -73,31 +111,31 @@ void Rack::paintTile(QPainter& painter, std::size_t port) const
     painter.drawRoundedRect(box, 4, 4);
     painter.setBrush(Qt::NoBrush);
     const QRectF inside = box.adjusted(10, full ? 7 : 4, -10, full ? -8 : -5);
-    const bool danger = summary.openCalls > 0 && summary.worst == calls::Severity::Danger;
+    const bool danger = open.count > 0 && open.worst == calls::Severity::Danger;
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(full ? drawing::text::kName : drawing::text::kNormal, true));
     painter.drawText(inside, Qt::AlignLeft | (marks ? Qt::AlignTop : Qt::AlignVCenter),
-                     (danger && !full ? QStringLiteral("▼ ") : QString()) + summary.id);
-    if (full && summary.openCalls > 0) {
+                     (danger && !full ? QStringLiteral("▼ ") : QString()) + name);
+    if (full && open.count > 0) {
         painter.setFont(drawing::font(drawing::text::kSecond));
         painter.setPen(danger ? theme().danger : theme().ink2);
         painter.drawText(inside.adjusted(0, 3, 0, 0), Qt::AlignRight | Qt::AlignTop,
                          (danger ? QStringLiteral("▼ ") : QString()) +
-                             (summary.openCalls == 1 ? tr("1 call") : tr("%1 calls").arg(summary.openCalls)));
+                             (open.count == 1 ? tr("1 call") : tr("%1 calls").arg(open.count)));
     }
     painter.setPen(theme().ink);
     if (full) {
         painter.setFont(drawing::font(15, true));
-        painter.drawText(inside.adjusted(0, 22, 0, 0), Qt::AlignLeft | Qt::AlignTop, summary.number);
+        painter.drawText(inside.adjusted(0, 22, 0, 0), Qt::AlignLeft | Qt::AlignTop, headline.number);
         painter.setPen(theme().ink2);
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.drawText(inside.adjusted(0, 42, 0, 0), Qt::AlignLeft | Qt::AlignTop, summary.meaning);
+        painter.drawText(inside.adjusted(0, 42, 0, 0), Qt::AlignLeft | Qt::AlignTop, headline.meaning);
     } else {
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.drawText(inside, Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), summary.number);
+        painter.drawText(inside, Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), headline.number);
     }
     if (marks)
-        paintMarks(painter, summary, {inside.left(), inside.bottom() - 8.0, inside.width(), 8.0});
+        paintMarks(painter, port, {inside.left(), inside.bottom() - 8.0, inside.width(), 8.0});
 }
 
 void Rack::paintEvent(QPaintEvent*)

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QAction>
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -14,6 +15,7 @@
 #include "units/format.hpp"
 
 #include "survey/survey_forms.hpp"
+#include "survey/survey_stage.hpp"
 
 namespace euryth::widgets {
 
@@ -36,7 +38,9 @@ View viewFor(SurveyPage::Tab tab)
 
 }  // namespace
 
-SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+SurveyPage::SurveyPage(Context context, const Commands& commands, QWidget* parent)
+    : StagePage(context, parent),
+      m_commands(commands)
 {
     setObjectName(QStringLiteral("surveyPage"));
     auto* row = new QHBoxLayout(this);
@@ -44,7 +48,6 @@ SurveyPage::SurveyPage(Context context, QWidget* parent) : QWidget(parent), m_co
     row->setSpacing(8);
     row->addWidget(makeTables(), 5);
     row->addWidget(makeSide(), 3);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &SurveyPage::refresh);
     refresh();
 }
 
@@ -53,8 +56,7 @@ QWidget* SurveyPage::makeTables()
     auto* panel = new Panel({});
     m_tables = new QStackedWidget;
     auto* tabs = makeSwitch(
-        {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")},
-        [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
+        views(), [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
     m_tabs = tabs->findChild<QButtonGroup*>();
     panel->addTool(tabs);
     m_readout = new BigReadout(m_context);
@@ -94,8 +96,8 @@ QWidget* SurveyPage::makeTables()
     add->setToolTip(tr("Adds a station after the chosen one (Insert)"));
     m_remove = new QPushButton(tr("Remove station"));
     m_remove->setToolTip(tr("Removes the chosen station (Ctrl+Delete); Ctrl+Z brings it back"));
-    connect(add, &QPushButton::clicked, this, &SurveyPage::addStationWanted);
-    connect(m_remove, &QPushButton::clicked, this, &SurveyPage::removeStationWanted);
+    connect(add, &QPushButton::clicked, m_commands.action(command::AddStation), &QAction::trigger);
+    connect(m_remove, &QPushButton::clicked, m_commands.action(command::RemoveStation), &QAction::trigger);
     foot->addWidget(m_messages, 1);
     foot->addWidget(add, 0, Qt::AlignTop);
     foot->addWidget(m_remove, 0, Qt::AlignTop);
@@ -187,12 +189,12 @@ QWidget* SurveyPage::makeShapeLine()
     file->setProperty("switch", true);
     file->setObjectName(QStringLiteral("outlineFile"));
     file->setToolTip(tr("Takes the outline out of a CSV, SVG or DXF file"));
-    connect(file, &QPushButton::clicked, this, &SurveyPage::outlineFileWanted);
+    connect(file, &QPushButton::clicked, m_commands.action(command::OutlineFromFile), &QAction::trigger);
     auto* trace = new QPushButton(tr("Trace…"));
     trace->setProperty("switch", true);
     trace->setObjectName(QStringLiteral("traceOutline"));
     trace->setToolTip(tr("Traces the outline on a picture of a mould slice"));
-    connect(trace, &QPushButton::clicked, this, &SurveyPage::traceWanted);
+    connect(trace, &QPushButton::clicked, m_commands.action(command::TraceOutline), &QAction::trigger);
     row->addWidget(file);
     row->addWidget(trace);
     return line;
@@ -226,13 +228,12 @@ QWidget* SurveyPage::firstEntry(Tab tab) const
     return m_tables->currentWidget()->findChild<QLineEdit*>();
 }
 
-void SurveyPage::stepTab(int by)
+QStringList SurveyPage::views() const
 {
-    if (m_context.workspace.stage() != app::Stage::Survey)
-        return;
-    const int count = m_tables->count();
-    showTab(static_cast<Tab>((m_tables->currentIndex() + by + count) % count));
+    return {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")};
 }
+
+int SurveyPage::view() const { return m_tables->currentIndex(); }
 
 void SurveyPage::showInSpace() { m_viewSwitch->button(static_cast<int>(View::Space))->click(); }
 

@@ -33,7 +33,7 @@ QString scribeText(const app::Workspace& workspace)
         return tr("No scriber setting yet. Missing: %1.").arg(workspace.text(workspace.analysis().seat.missing));
     const auto& valve = workspace.port()->valve;
     // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
-    const auto end = plans::planValveEnd(workspace.job(), *workspace.port(), workspace.analysis()).throat;
+    const auto& end = workspace.valveEndOf(*workspace.portIndex()).throat;
     QString text =
         tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's inner edge.")
             .arg(workspace.text(Kind::Length, seat->throat.si()),

@@ -128,6 +128,10 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port);
 PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource source,
                      const Known<ComputedSpeeds>& speeds);
 
+/// True where the analysis of a port in one job is that of a port in another, judged by the same speeds: nothing that
+/// it hangs on differs.
+bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB);
+
 /// Where a grid point lies, in words ("floor left", "middle").
 Phrase pointName(probing::GridPoint p);
 

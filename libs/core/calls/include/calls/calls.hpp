@@ -7,12 +7,26 @@
 
 #include "analysis/port_analysis.hpp"
 #include "engine/engine_run.hpp"
+#include "plans/valve_plan.hpp"
 #include "words/phrase.hpp"
 
 namespace euryth::calls {
 
 enum class Severity { Danger, Warning, Note };
-enum class Stage { Survey, Shape, Probe, Cut };
+
+/// One of the stages of the work, by its word: a new one needs no list.
+struct Stage {
+    std::string_view key;  ///< of static storage
+    friend constexpr bool operator==(const Stage&, const Stage&) = default;
+    static const Stage Survey;
+    static const Stage Shape;
+    static const Stage Probe;
+    static const Stage Cut;
+};
+inline constexpr Stage Stage::Survey{"survey"};
+inline constexpr Stage Stage::Shape{"shape"};
+inline constexpr Stage Stage::Probe{"probe"};
+inline constexpr Stage Stage::Cut{"cut"};
 
 /// The judgement in a plain sentence: what, where, how much, why, what to do.
 struct Call {
@@ -30,9 +44,9 @@ struct Call {
 };
 
 /// All calls about a port, worst first; accepted ones last. `flowsOf` gives the flows of the job's ports where somebody
-/// keeps them; empty: they are worked out.
+/// keeps them, `end` the plan of the valve end where it is worked out already; without them they are worked out here.
 std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                           const engine::FlowsOf& flowsOf = {});
+                           const engine::FlowsOf& flowsOf = {}, const plans::ValveEndPlan* end = nullptr);
 
 /// The point whose air is fastest of all sets that the port is judged by: probe sets, or the sets of a computed field.
 struct ChokePoint {

@@ -18,7 +18,7 @@
 ///   choice(key, names, Enum&)    one of a few words
 ///   later(Field, T&, usual)      a rule that came later: written only where it is not the usual one
 ///   laterRange, option           the same for a range and for one of a few words
-///   word(key, names, string&)    a text that may be absent, else one of a few words
+///   word(key, names, optional&)  one of a few words that may be absent
 ///   constant(key, text)          a word with one allowed value
 ///   object(key, T&)              a nested record; extra object() with a function for records without a type
 ///   list(key, vector&)           a list of records
@@ -202,7 +202,7 @@ void describe(V& v, T& valve)
     v.extra(field::boreEdge, valve.boreEdge);
     v.extra(field::neighbourWall, valve.neighbour);
     v.extra(field::valveKerf, valve.kerf);
-    v.word("next_bowl", kAcrossKeys, valve.nextBowlSide);
+    v.word("next_bowl", kAcrossKeys, valve.nextBowl);
     v.extra(field::chamberWall, valve.chamberWall);
     v.extra(field::chamberWallHeight, valve.chamberWallHeight);
     v.extra(field::chamberWallArc, valve.chamberWallArc);
@@ -319,6 +319,15 @@ void describe(V& v, T& walls)
     v.unknown(walls.unknown);
 }
 
+template <class V, ConstOrNot<StationWish> T>
+void describe(V& v, T& plan)
+{
+    v.measured(field::planArea, plan.area);
+    v.extra(field::planWidth, plan.width);
+    v.extra(field::planHeight, plan.height);
+    v.unknown(plan.unknown);
+}
+
 template <class V, ConstOrNot<Station> T>
 void describe(V& v, T& station)
 {
@@ -329,12 +338,7 @@ void describe(V& v, T& station)
     v.object("stem", station.stem);
     v.object("wall_mm", station.wall);
     v.flags("unrepairable", kSectorKeys, station.unrepairable);
-    v.object("plan", [&](auto& plan) {
-        plan.measured(field::planArea, station.planArea);
-        plan.extra(field::planWidth, station.planWidth);
-        plan.extra(field::planHeight, station.planHeight);
-        plan.unknown(station.unknownInPlan);
-    });
+    v.object("plan", station.plan);
     v.unknown(station.unknown);
 }
 
@@ -406,10 +410,10 @@ template <class V, ConstOrNot<PlannedStation> T>
 void describe(V& v, T& station)
 {
     v.number(field::stationS, station.s);
-    v.extra(field::planArea, station.area);
-    v.extra(field::planWidth, station.width);
-    v.extra(field::planHeight, station.height);
-    v.unknown(station.unknown);
+    v.extra(field::planArea, station.wish.area);
+    v.extra(field::planWidth, station.wish.width);
+    v.extra(field::planHeight, station.wish.height);
+    v.unknown(station.wish.unknown);
 }
 
 template <class V, ConstOrNot<NamedPlan> T>

@@ -129,6 +129,9 @@ enum class LiftWeight { AllLifts, HighLifts };
 enum class CoreShift { Leave, CorrectExhaust };
 /// Whether the seats are cut before the port or after it.
 enum class ValveJob { First, Last };
+/// A side as seen from the window.
+enum class Across { Left, Right };
+
 /// What is done where the wall does not give what the plan asks for.
 enum class ThinWall { Leave, Fill, Weld };
 
@@ -201,8 +204,8 @@ struct Valve {
     std::optional<Length> chamberWall;
     std::optional<Length> chamberWallHeight;
     std::optional<Angle> chamberWallArc;
-    std::string nextBowlSide;   ///< "left" or "right", seen from the window; empty: not known
-    std::vector<SeatCut> seat;  ///< from outside in
+    std::optional<Across> nextBowl;  ///< on which side the next bowl lies, seen from the window
+    std::vector<SeatCut> seat;       ///< from outside in
     UnknownKeys unknown;
     friend bool operator==(const Valve&, const Valve&) = default;
 };
@@ -330,6 +333,16 @@ struct MeasuredSection {
 /// Gross area of a section.
 Area area(const MeasuredSection& section);
 
+/// What a plan wishes at a station.
+struct StationWish {
+    std::optional<Area> area;
+    std::optional<Length> width;   ///< the height then follows from the area
+    std::optional<Length> height;  ///< the width then follows; with both, the corners do
+    UnknownKeys unknown;
+    [[nodiscard]] bool any() const { return area || width || height; }
+    friend bool operator==(const StationWish&, const StationWish&) = default;
+};
+
 struct Station {
     Length s;  ///< along the centreline from the window
     MeasuredPose pose;
@@ -339,11 +352,8 @@ struct Station {
     Walls wall;
     /// Sectors behind which a breakthrough cannot be welded (a pushrod tube, the water).
     geometry::PerSector<bool> unrepairable{};
-    std::optional<Area> planArea;
-    std::optional<Length> planWidth;   ///< a wish; the height then follows from the area
-    std::optional<Length> planHeight;  ///< a wish; the width then follows; with both, the corners do
+    StationWish plan;  ///< of the current plan
     UnknownKeys unknown;
-    UnknownKeys unknownInPlan;
     friend bool operator==(const Station&, const Station&) = default;
 };
 
@@ -407,13 +417,10 @@ struct PlannedEnd {
     friend bool operator==(const PlannedEnd&, const PlannedEnd&) = default;
 };
 
-/// What a plan wishes at one station.
+/// What a plan that has been put aside wishes at one station.
 struct PlannedStation {
     Length s;
-    std::optional<Area> area;
-    std::optional<Length> width;
-    std::optional<Length> height;
-    UnknownKeys unknown;
+    StationWish wish;
     friend bool operator==(const PlannedStation&, const PlannedStation&) = default;
 };
 

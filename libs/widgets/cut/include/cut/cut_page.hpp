@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "kit/parts.hpp"
 #include "kit/section_canvases.hpp"
+#include "kit/stage.hpp"
 
 class QButtonGroup;
 class QStackedWidget;
@@ -12,7 +12,7 @@ class QTableView;
 namespace euryth::widgets {
 
 /// Cut: where to take metal. The peel, the list of cuts, the chosen section with its cut, before and after.
-class CutPage : public QWidget {
+class CutPage : public StagePage {
     Q_OBJECT
 
 public:
@@ -22,10 +22,9 @@ private:
     QWidget* makePeel();
     QWidget* makeList();
     QWidget* makeSection();
-    void refresh();
+    void refresh() override;
     void showCut(int row);
 
-    Context m_context;
     PeelCanvas* m_peel = nullptr;
     QTableView* m_list = nullptr;
     QStandardItemModel* m_cuts = nullptr;

@@ -3,7 +3,7 @@
 
 #include <QObject>
 
-#include "app/workspace.hpp"
+#include "app/session.hpp"
 #include "drawing/theme.hpp"
 
 class QApplication;
@@ -41,8 +41,9 @@ void setTone(QWidget* label, Tone tone);
 
 /// What every part of the window works with.
 struct Context {
-    app::Workspace& workspace;
+    app::Session& session;
     Look& look;
+    app::Workspace& workspace = session.workspace();
 };
 
 }  // namespace euryth::widgets

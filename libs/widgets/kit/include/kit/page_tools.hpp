@@ -13,6 +13,9 @@ QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& ch
 /// A form or text in a frameless area that scrolls down where the window is too low for it.
 QWidget* scrolled(QWidget* content);
 
+/// How one types into tables and fields, as a part of a help text.
+QString entryHelp();
+
 /// The choice whose speeds the ports are judged by.
 QWidget* makeJudgeBy(Context context);
 

@@ -1,11 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/short_side_work.hpp"
-#include "app/virtual_probe.hpp"
-#include "app/viscous_runs.hpp"
-#include "exports/flow_case.hpp"
-#include "kit/parts.hpp"
+#include "kit/stage.hpp"
 
 class QButtonGroup;
 class QStackedWidget;
@@ -16,34 +12,27 @@ namespace euryth::widgets {
 
 /// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale; and the
 /// computed field: its probe, its walls, the short side, what another shape would do, and both beside each other.
-class ProbePage : public QWidget {
+class ProbePage : public StagePage {
     Q_OBJECT
 
 public:
     enum class View { Readings, Virtual, Viscous, Walls, ShortSide, WhatIf, Beside };
-    explicit ProbePage(Context context, QWidget* parent = nullptr);
-    void showView(View view);
+    ProbePage(Context context, Desk& desk, const Commands& commands, QWidget* parent = nullptr);
+    [[nodiscard]] QStringList views() const override;
+    [[nodiscard]] int view() const override;
+    void showView(int view) override;
+    void showView(View view) { showView(static_cast<int>(view)); }
     /// On a low screen the long section gives way; the runner below tells the same place.
-    void setCompact(bool compact) { m_longPanel->setVisible(!compact); }
-    void stepView(int by);
-    [[nodiscard]] app::VirtualProbe& virtualProbe() { return m_virtual; }
-    [[nodiscard]] app::ShortSideWork& shortSideWork() { return m_shortSide; }
-    [[nodiscard]] app::ViscousRuns& viscousRuns() { return m_runs; }
-
-signals:
-    void addProbeSetWanted();
-    void exportCaseWanted(exports::Quality quality);
+    void setCompact(bool compact) override { m_longPanel->setVisible(!compact); }
 
 private:
     QWidget* makeReadings();
     QWidget* makeEntry();
-    void refresh();
+    void refresh() override;
     void follow();
 
-    Context m_context;
-    app::ViscousRuns m_runs;
-    app::VirtualProbe m_virtual;
-    app::ShortSideWork m_shortSide;
+    const Commands& m_commands;
+    app::VirtualProbe& m_virtual;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_viewSwitch = nullptr;
     QWidget* m_flow = nullptr;

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/engine_results.hpp"
-#include "kit/parts.hpp"
+#include "kit/stage.hpp"
 
 class QButtonGroup;
 class QStackedWidget;
@@ -12,28 +12,20 @@ class QTableView;
 namespace euryth::widgets {
 
 /// Shape: what it should be. Area plan, planned sections, valve end, engine, filling, bench beside engine, house rules.
-class ShapePage : public QWidget {
+class ShapePage : public StagePage {
     Q_OBJECT
 
 public:
     enum class View { Area, Sections, ValveEnd, Engine, Filling, RunnerFlow, House };
-    explicit ShapePage(Context context, QWidget* parent = nullptr);
-    void showView(View view);
-    void stepView(int by);
-    [[nodiscard]] app::EngineResults& engine() { return m_engine; }
-
-signals:
-    void suggestedPlanWanted();
-    void liftTableWanted();
-    void houseWanted(const job::House& house);
-    void houseFileWanted();
-    void houseSaveWanted();
+    ShapePage(Context context, Desk& desk, const Commands& commands, QWidget* parent = nullptr);
+    [[nodiscard]] QStringList views() const override;
+    [[nodiscard]] int view() const override;
+    void showView(int view) override;
+    void showView(View view) { showView(static_cast<int>(view)); }
 
 private:
-    void refresh();
+    void refresh() override;
 
-    Context m_context;
-    app::EngineResults m_engine;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_viewSwitch = nullptr;
     ShortLabel* m_place = nullptr;

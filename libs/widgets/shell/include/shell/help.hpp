@@ -3,17 +3,15 @@
 
 #include <QString>
 
-#include "app/workspace.hpp"
+#include "kit/commands.hpp"
 
 class QWidget;
 
 namespace euryth::widgets {
 
-/// Help on a stage as simple HTML: what one does there, with which keys, what can hurt.
-QString stageHelp(app::Stage stage);
-/// All shortcuts, made from the command set.
-QString shortcutSheet();
-/// Shows it in a window of its own that does not block the main one.
+/// All shortcuts, made from the commands.
+QString shortcutSheet(const Commands& commands);
+/// Shows a text of simple HTML in a window of its own that does not block the main one.
 void showHelp(QWidget* parent, const QString& html);
 
 }  // namespace euryth::widgets

@@ -1,16 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <array>
-#include <functional>
-#include <optional>
 #include <vector>
 
 #include <QMainWindow>
 
-#include "shell/command_set.hpp"
+#include "kit/stage.hpp"
 #include "shell/job_files.hpp"
-#include "tasks/export_port.hpp"
 
 class QAction;
 class QButtonGroup;
@@ -21,83 +17,62 @@ class QStackedWidget;
 namespace euryth::widgets {
 
 class BenchStrip;
-class ProbePage;
 class RibbonCanvas;
 
 /// The one window: stages on top, ports at the left, calls at the right, the runner and the bench below, and the
 /// chosen stage in the middle.
-class MainWindow : public QMainWindow {
+class MainWindow : public QMainWindow, public Desk {
     Q_OBJECT
 
 public:
+    /// With the stages that ship, or others.
     MainWindow(Context context, Prompts prompts, Services services = {});
+    MainWindow(Context context, Prompts prompts, Services services, std::vector<StageInfo> stages);
 
-    [[nodiscard]] QAction* action(CommandId id) const { return m_actions.at(static_cast<std::size_t>(id)); }
+    [[nodiscard]] const Commands& commands() const { return *m_commands; }
+    [[nodiscard]] QAction* action(CommandId id) const { return m_commands->action(id); }
     [[nodiscard]] JobFiles& files() { return m_files; }
+    [[nodiscard]] const std::vector<StageInfo>& stages() const { return m_stages; }
+    /// The page of the stage on screen.
+    [[nodiscard]] StagePage& page() const;
+    [[nodiscard]] QString stageHelp() const { return stageNow().help(); }
+    void stepTab(int by);
+
+    [[nodiscard]] QWidget* window() override { return this; }
+    void showStage(calls::Stage stage) override;
+    void focusPage() override;
 
 protected:
     void closeEvent(QCloseEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
-    /// A text field would take Ctrl+E, Ctrl+K and Ctrl+U for keys of its own; here they are commands everywhere.
+    /// A text field would take Ctrl+E, Ctrl+K and Ctrl+U for keys of its own; here they are commands everywhere. And a
+    /// field that is being typed into gives its text before a command has its way.
     bool eventFilter(QObject* watched, QEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
 
 private:
-    void makeActions();
+    void makeCommands();
     QWidget* makeTopBar();
     void fillMiddle(QWidget& middle);
-    void run(CommandId id);
     void refresh();
-    void setStage(app::Stage stage);
-    void stepTab(int by);
-
-    void addStation();
-    void removeStation();
-    void addProbeSet();
-    void removeProbeSet();
-    // shape_commands.cpp
-    bool runShapeCommand(CommandId id);
-    void useSuggestedPlan();
-    void importLifts();
-    void takeHouse(const job::House& house);
-    void houseFromFile();
-    void houseToFile();
-    void exportSheets();
-    /// Asks where to, suggesting a name of that ending.
-    void exportField(const QString& suffix, exports::Quality quality);
-    void tellExport(const tl::expected<void, tasks::Error>& written, const QString& title);
-    // port_commands.cpp
-    bool runPortCommand(CommandId id);
-    void addPort();
-    void removePort();
-    void movePort(int by);
-    void copyPort();
-    void mirrorPort();
-    void swapPorts();
-    void splitPort();
-    void importStations();
-    void outlineFromFile();
-    void traceOutline();
-    void addPhoto();
-    void setOutline(geometry::Outline outline);
-    /// Applies a change to the job and says why where it is refused. True where it was made.
-    bool editJob(const QString& text, const std::function<void(job::Job&)>& change);
-    /// Applies a change to the chosen port, if there is one, and says why where it is refused.
-    void editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change);
+    [[nodiscard]] std::size_t stageIndex() const;
+    [[nodiscard]] const StageInfo& stageNow() const { return m_stages[stageIndex()]; }
 
     Context m_context;
     Prompts m_prompts;
-    std::array<QAction*, kCommandCount> m_actions{};
-    QStackedWidget* m_pages = nullptr;
-    QButtonGroup* m_stages = nullptr;
+    std::vector<StageInfo> m_stages;
+    Commands* m_commands = nullptr;
     JobFiles m_files;
+    QStackedWidget* m_pages = nullptr;
+    QButtonGroup* m_stageButtons = nullptr;
     BenchStrip* m_bench = nullptr;
     QWidget* m_calls = nullptr;
-    ProbePage* m_probe = nullptr;
     QWidget* m_rack = nullptr;
     RibbonCanvas* m_ribbon = nullptr;
     QLabel* m_title = nullptr;
+    QPushButton* m_units = nullptr;
+    QPushButton* m_style = nullptr;
 };
 
 }  // namespace euryth::widgets

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/rack_summary.hpp"
-#include "kit/parts.hpp"
+#include "kit/stage.hpp"
 
 namespace euryth::widgets {
 
@@ -11,7 +10,8 @@ class Rack : public Canvas {
     Q_OBJECT
 
 public:
-    explicit Rack(Context context, QWidget* parent = nullptr);
+    /// `stages` has to outlive it.
+    Rack(Context context, const std::vector<StageInfo>& stages, QWidget* parent = nullptr);
     [[nodiscard]] QRectF tile(std::size_t port) const;
 
 protected:
@@ -22,8 +22,12 @@ protected:
 private:
     /// Height of a tile: as many ports as there are have to be seen at once.
     [[nodiscard]] double tileHeight() const;
-    void paintMarks(QPainter& painter, const app::RackSummary& summary, const QRectF& line) const;
+    void paintMarks(QPainter& painter, std::size_t port, const QRectF& line) const;
     void paintTile(QPainter& painter, std::size_t port) const;
+    /// The number of the stage on screen, or a dash and why.
+    [[nodiscard]] Headline headlineOf(std::size_t port) const;
+
+    const std::vector<StageInfo>& m_stages;
 };
 
 }  // namespace euryth::widgets

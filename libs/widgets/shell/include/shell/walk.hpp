@@ -9,6 +9,6 @@
 namespace euryth::widgets {
 
 /// Walks the stages and writes a picture of each to `folder`. Returns what went wrong, or an empty text.
-QString walkStages(MainWindow& window, Context context, const QString& folder);
+QString walkStages(MainWindow& window, const QString& folder);
 
 }  // namespace euryth::widgets

@@ -2,8 +2,8 @@
 #pragma once
 
 #include "kit/loft_canvas.hpp"
-#include "kit/parts.hpp"
 #include "kit/section_canvases.hpp"
+#include "kit/stage.hpp"
 #include "survey/survey_canvases.hpp"
 
 class QButtonGroup;
@@ -15,22 +15,18 @@ namespace euryth::widgets {
 
 /// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port
 /// in space, the seat, the ports over each other.
-class SurveyPage : public QWidget {
+class SurveyPage : public StagePage {
     Q_OBJECT
 
 public:
     enum class Tab { Sections, Walls, ValveEnd, Runner, Volumes, Compare };
-    explicit SurveyPage(Context context, QWidget* parent = nullptr);
+    SurveyPage(Context context, const Commands& commands, QWidget* parent = nullptr);
+    [[nodiscard]] QStringList views() const override;
+    [[nodiscard]] int view() const override;
+    void showView(int view) override { showTab(static_cast<Tab>(view)); }
     void showTab(Tab tab);
-    void stepTab(int by);
     /// Shows the port in space beside the tab.
     void showInSpace();
-
-signals:
-    void addStationWanted();
-    void removeStationWanted();
-    void traceWanted();
-    void outlineFileWanted();
 
 private:
     QWidget* makeTables();
@@ -40,13 +36,13 @@ private:
     /// Where one types first in a tab.
     [[nodiscard]] QWidget* firstEntry(Tab tab) const;
     QWidget* makeShapeLine();
-    void refresh();
+    void refresh() override;
     void refreshShape();
     void refreshCompare();
     void readOut();
     void setShape(job::SectionKind kind);
 
-    Context m_context;
+    const Commands& m_commands;
     QStackedWidget* m_tables = nullptr;
     QStackedWidget* m_views = nullptr;
     QButtonGroup* m_tabs = nullptr;

@@ -1,0 +1,22 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "exports/flow_case.hpp"
+#include "kit/stage.hpp"
+
+namespace euryth::widgets {
+
+namespace command {
+inline constexpr CommandId AddProbeSet{"add-probe-set"};
+inline constexpr CommandId RemoveProbeSet{"remove-probe-set"};
+inline constexpr CommandId FieldToFile{"field-to-file"};
+}  // namespace command
+
+/// Probe: what the air does.
+StageInfo probeStage();
+/// Commands on probe sets, and the computed field as a file.
+std::vector<Command> probeCommands();
+/// Asks where to, suggesting a name of that ending, and writes the port's field, or its surface.
+void exportField(Desk& desk, const QString& suffix, exports::Quality quality);
+
+}  // namespace euryth::widgets

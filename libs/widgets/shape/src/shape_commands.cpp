@@ -1,0 +1,175 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QFile>
+#include <QFileInfo>
+
+#include "app/language.hpp"
+#include "files/house_file.hpp"
+#include "files/job_file.hpp"
+#include "job/plans.hpp"
+#include "kit/export_tools.hpp"
+#include "shape/shape_stage.hpp"
+
+namespace euryth::widgets {
+
+void takeHouse(Desk& desk, const job::House& house)
+{
+    if (desk.prompts().takeHouse(desk.window(), desk.context(), house))
+        desk.editJob(QObject::tr("House rules \"%1\"").arg(QString::fromStdString(house.name)),
+                     [&](job::Job& job) { job.house = house; });
+}
+
+namespace {
+
+QString houseFilter() { return QObject::tr("House rules (*.euryth-house.json);;All files (*)"); }
+
+/// The first plan put aside becomes current, and the current one goes behind the others.
+void nextPlan(Desk& desk)
+{
+    desk.editPort(QObject::tr("Next plan"), [](job::Job&, job::Port& port) {
+        if (port.plans.empty())
+            return;
+        job::makeCurrent(port, 0);
+        std::rotate(port.plans.begin(), port.plans.begin() + 1, port.plans.end());
+    });
+}
+
+void houseFromFile(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("House rules"), houseFilter());
+    if (path.isEmpty())
+        return;
+    const auto house = files::loadHouse(path.toStdString());
+    if (!house)
+        return desk.tell(QObject::tr("These house rules cannot be read"), app::shown(house.error().lines()));
+    takeHouse(desk, *house);
+}
+
+void useSuggestedPlan(Desk& desk)
+{
+    desk.editPort(QObject::tr("Use suggested plan"), [](job::Job&, job::Port& port) {
+        for (job::Station& station : port.stations) {
+            station.plan = {};
+        }
+    });
+}
+
+void importLifts(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Lift table"),
+                                                 QObject::tr("Tables (*.csv *.txt *.tsv);;All files (*)"));
+    if (path.isEmpty())
+        return;
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return desk.tell(QObject::tr("Lift table"), QObject::tr("%1 cannot be read: %2").arg(path, file.errorString()));
+    const auto request = desk.prompts().lifts(desk.window(), desk.context(), QString::fromUtf8(file.readAll()));
+    if (!request)
+        return;
+    desk.editJob(QObject::tr("Take lift table"), [&](job::Job& job) {
+        (request->intake ? job.engine.intakeCam : job.engine.exhaustCam).table = request->table;
+    });
+}
+
+void houseToFile(Desk& desk)
+{
+    const job::House& house = desk.workspace().job().house;
+    const QString suffix =
+        QString::fromUtf8(files::kHouseSuffix.data(), static_cast<qsizetype>(files::kHouseSuffix.size()));
+    QString path = desk.prompts().writeTo(desk.window(), QObject::tr("Save the house rules"),
+                                          QString::fromStdString(house.name) + suffix, houseFilter());
+    if (path.isEmpty())
+        return;
+    if (QFileInfo(path).suffix().isEmpty())
+        path += suffix;
+    const auto saved = files::saveText(path.toStdString(), files::houseText(house));
+    if (!saved)
+        desk.tell(QObject::tr("The house rules are not saved"), app::shown(saved.error()));
+}
+
+void exportSheets(Desk& desk)
+{
+    const auto& workspace = desk.workspace();
+    const job::Port* port = workspace.port();
+    if (!port || port->stations.empty())
+        return desk.tell(QObject::tr("Nothing to draw"), QObject::tr("The chosen port has no measured station yet."));
+    const auto parts = desk.prompts().sheets(desk.window());
+    if (!parts)
+        return;
+    QString path = desk.prompts().writeTo(desk.window(), QObject::tr("Sheets for the bench"),
+                                          fileNameOf(*port) + QStringLiteral(".pdf"),
+                                          QObject::tr("PDF (*.pdf);;SVG (*.svg);;DXF (*.dxf);;Table (*.csv)"));
+    if (path.isEmpty())
+        return;
+    if (QFileInfo(path).suffix().isEmpty())
+        path += QStringLiteral(".pdf");
+    tasks::ExportWish wish;
+    wish.path = path.toStdString();
+    wish.parts = *parts;
+    wish.units = workspace.displayUnits();
+    const auto kind = tasks::writtenAs(wish.path);
+    if (!kind || tasks::isOfField(*kind))
+        return desk.tell(QObject::tr("Sheets for the bench"),
+                         QObject::tr("The file's name must end in .pdf, .svg, .dxf or .csv."));
+    tellExport(desk, tasks::exportPort({workspace.job(), *port, workspace.analysis()}, wish),
+               QObject::tr("The sheets are not written"));
+}
+
+}  // namespace
+
+std::vector<Command> shapeCommands()
+{
+    return {
+        {command::UseSuggestedPlan,
+         {MenuId::Edit, 400},
+         QT_TRANSLATE_NOOP("Commands", "Use the &suggested plan"),
+         "Ctrl+G",
+         QT_TRANSLATE_NOOP("Commands", "Replace the port's plan by what demand and house taper suggest"),
+         useSuggestedPlan,
+         [](const app::Workspace& w) { return w.analysis().wantedArea.has_value(); }},
+        {command::CopyPlan,
+         {MenuId::Edit, 410},
+         QT_TRANSLATE_NOOP("Commands", "Put the plan aside and go on with a &copy"),
+         "Ctrl+K",
+         QT_TRANSLATE_NOOP("Commands", "Keep the current plan by its name, and go on with a copy of it"),
+         [](Desk& desk) {
+             desk.editPort(QObject::tr("Copy plan"),
+                           [](job::Job&, job::Port& port) { job::copyPlan(port, job::freePlanName(port)); });
+         },
+         only::withStation},
+        {command::NextPlan,
+         {MenuId::Edit, 420},
+         QT_TRANSLATE_NOOP("Commands", "&Next plan"),
+         "Ctrl+Shift+K",
+         QT_TRANSLATE_NOOP("Commands", "Make the next plan of the port the current one"),
+         nextPlan,
+         [](const app::Workspace& w) { return w.port() && !w.port()->plans.empty(); }},
+        {command::LiftTable,
+         {MenuId::Edit, 510},
+         QT_TRANSLATE_NOOP("Commands", "&Lift table of a cam out of a file…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Take a cam's lift curve, angle and lift, out of a CSV file"),
+         importLifts},
+        {command::HouseFromFile,
+         {MenuId::Job, 400},
+         QT_TRANSLATE_NOOP("Commands", "House &rules out of a file…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "See what another shop's rules would change, and take them or not"),
+         houseFromFile},
+        {command::HouseToFile,
+         {MenuId::Job, 410},
+         QT_TRANSLATE_NOOP("Commands", "Save the house rules as a &file…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Write the job's house rules to a file of their own, to be exchanged"),
+         houseToFile},
+        {command::BenchSheets,
+         {MenuId::Job, 300},
+         QT_TRANSLATE_NOOP("Commands", "Sheets for the &bench…"),
+         "Ctrl+E",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Plan, scribe card and full-size templates of the chosen port as PDF, SVG, DXF or a table"),
+         exportSheets,
+         only::withStation},
+    };
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,295 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QClipboard>
+#include <QFile>
+#include <QGuiApplication>
+#include <QImageReader>
+#include "app/edits.hpp"
+#include "app/language.hpp"
+#include "app/port_edits.hpp"
+#include "files/photos.hpp"
+#include "imports/outline_file.hpp"
+#include "survey/survey_stage.hpp"
+
+namespace euryth::widgets {
+
+namespace {
+
+void addStation(Desk& desk)
+{
+    std::size_t added = 0;
+    desk.editPort(QObject::tr("Add station"), [&](job::Job&, job::Port& port) {
+        added = app::addStation(port, desk.workspace().station().value_or(0));
+    });
+    desk.workspace().chooseStation(added);
+    desk.focusPage();
+}
+
+void removeStation(Desk& desk)
+{
+    if (const auto station = desk.workspace().station())
+        desk.editPort(QObject::tr("Remove station"),
+                      [&](job::Job&, job::Port& port) { app::removeStation(port, *station); });
+}
+
+void setOutline(Desk& desk, geometry::Outline outline)
+{
+    const auto station = desk.workspace().station();
+    desk.editPort(QObject::tr("Set outline"), [&](job::Job&, job::Port& port) {
+        job::MeasuredSection& section = port.stations[*station].section;
+        section.kind = job::SectionKind::Outline;
+        section.points = std::move(outline.points);
+    });
+}
+
+void movePort(Desk& desk, int by)
+{
+    const auto port = desk.workspace().portIndex();
+    if (!port)
+        return;
+    std::size_t moved = *port;
+    if (desk.editJob(QObject::tr("Move port"), [&](job::Job& job) { moved = app::movePort(job, *port, by); }))
+        desk.workspace().choosePort(moved);
+}
+
+void addPort(Desk& desk)
+{
+    std::size_t added = 0;
+    const std::size_t after = desk.workspace().portIndex().value_or(0);
+    if (desk.editJob(QObject::tr("Add port"), [&](job::Job& job) { added = app::addPort(job, after); }))
+        desk.workspace().choosePort(added);
+}
+
+void removePort(Desk& desk)
+{
+    if (const auto port = desk.workspace().portIndex())
+        desk.editJob(QObject::tr("Delete port"), [&](job::Job& job) { app::removePort(job, *port); });
+}
+
+void copyPort(Desk& desk)
+{
+    const auto port = desk.workspace().portIndex();
+    if (!port)
+        return;
+    const auto request = desk.prompts().copyTo(desk.window(), desk.workspace().job(), *port);
+    if (!request)
+        return;
+    desk.editJob(QObject::tr("Copy measurements"), [&](job::Job& job) {
+        const job::Port from = job.ports[*port];
+        for (const std::size_t target : request->targets)
+            app::copyMeasurements(from, job.ports[target], request->choice);
+    });
+}
+
+void mirrorPort(Desk& desk)
+{
+    desk.editPort(QObject::tr("Mirror port"), [](job::Job&, job::Port& port) { app::mirrorPort(port); });
+}
+
+void swapPorts(Desk& desk)
+{
+    const auto port = desk.workspace().portIndex();
+    if (!port)
+        return;
+    if (const auto other = desk.prompts().swapWith(desk.window(), desk.workspace().job(), *port))
+        desk.editJob(QObject::tr("Swap measurements"),
+                     [&](job::Job& job) { app::swapMeasurements(job.ports[*port], job.ports[*other]); });
+}
+
+void splitPort(Desk& desk)
+{
+    const auto port = desk.workspace().portIndex();
+    if (!port)
+        return;
+    const std::size_t from = desk.workspace().station().value_or(0);
+    desk.editJob(QObject::tr("Split port"), [&](job::Job& job) { app::splitPort(job, *port, from); });
+}
+
+void importStations(Desk& desk)
+{
+    const QString path =
+        desk.prompts().takeFrom(desk.window(), QObject::tr("Stations out of a table (Cancel takes the clipboard)"),
+                                QObject::tr("Tables (*.csv *.tsv *.txt);;All files (*)"));
+    QString text = QGuiApplication::clipboard()->text();
+    if (!path.isEmpty()) {
+        QFile file(path);
+        if (!file.open(QIODevice::ReadOnly))
+            return desk.tell(QObject::tr("The table cannot be read"), path + QStringLiteral(": ") + file.errorString());
+        text = QString::fromUtf8(file.readAll());
+    }
+    if (text.trimmed().isEmpty())
+        return desk.tell(QObject::tr("No table"),
+                         QObject::tr("Neither a file was chosen nor does the clipboard hold a table."));
+    const auto stations = desk.prompts().importStations(desk.window(), desk.context(), text);
+    if (!stations)
+        return;
+    desk.editPort(QObject::tr("Import stations"), [&](job::Job&, job::Port& port) {
+        port.stations = *stations;
+        std::erase_if(port.probes,
+                      [&](const job::ProbeSet& set) { return set.stationS && !job::stationNear(port, *set.stationS); });
+    });
+}
+
+void outlineFromFile(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Outline of desk.window() section"),
+                                                 QObject::tr("Outlines (*.csv *.txt *.svg *.dxf);;All files (*)"));
+    if (path.isEmpty())
+        return;
+    auto imported = imports::outlineFromFile(path.toStdString(), desk.workspace().displayUnits());
+    if (!imported)
+        return desk.tell(QObject::tr("No outline"), app::shown(imported.error()));
+    if (!imported->scaleKnown) {
+        const auto width = desk.prompts().knownLength(
+            desk.window(), desk.context(), QObject::tr("The drawing has no scale. Width of desk.window() section:"));
+        if (!width)
+            return;
+        imported->outline = geometry::scaledToWidth(imported->outline, *width);
+    }
+    setOutline(desk, std::move(imported->outline));
+}
+
+void addPhoto(Desk& desk)
+{
+    const QString job = desk.workspace().document().path();
+    if (job.isEmpty())
+        return desk.tell(QObject::tr("Save the job first"),
+                         QObject::tr("Photos are kept in a folder beside the job's file."));
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Photo of desk.window() port"),
+                                                 QObject::tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
+    if (path.isEmpty())
+        return;
+    const auto name = files::takePhoto(job.toStdString(), path.toStdString());
+    if (!name)
+        return desk.tell(QObject::tr("The photo is not kept"), app::shown(name.error()));
+    desk.editPort(QObject::tr("Add photo"), [&](job::Job&, job::Port& port) {
+        port.photos.push_back({*name, {}, {}});
+    });
+}
+
+void traceOutline(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Picture of a mould slice"),
+                                                 QObject::tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
+    if (path.isEmpty())
+        return;
+    QImageReader reader(path);
+    reader.setAutoTransform(true);
+    const QImage picture = reader.read();
+    if (picture.isNull())
+        return desk.tell(QObject::tr("The picture cannot be read"), path + QStringLiteral(": ") + reader.errorString());
+    if (auto outline = desk.prompts().trace(desk.window(), desk.context(), picture))
+        setOutline(desk, std::move(*outline));
+}
+
+bool canSplit(const app::Workspace& workspace)
+{
+    const job::Port* port = workspace.port();
+    return port && !port->isBranch() && job::branchesOf(workspace.job(), *port).empty();
+}
+
+}  // namespace
+
+std::vector<Command> surveyCommands()
+{
+    return {
+        {command::AddStation,
+         {MenuId::Edit, 200},
+         QT_TRANSLATE_NOOP("Commands", "&Add station"),
+         "Ins",
+         QT_TRANSLATE_NOOP("Commands", "Add a station after the chosen one, with its section"),
+         addStation},
+        {command::RemoveStation,
+         {MenuId::Edit, 210},
+         QT_TRANSLATE_NOOP("Commands", "&Remove station"),
+         "Ctrl+Del",
+         QT_TRANSLATE_NOOP("Commands", "Remove the chosen station, and the probe sets taken there"),
+         removeStation,
+         only::withStation},
+        {command::ImportStations,
+         {MenuId::Edit, 500},
+         QT_TRANSLATE_NOOP("Commands", "Stations out of a &table…"),
+         "Ctrl+I",
+         QT_TRANSLATE_NOOP("Commands", "Take stations out of a CSV file, or of what a spreadsheet has copied"),
+         importStations,
+         only::withPort},
+        {command::OutlineFromFile,
+         {MenuId::Edit, 520},
+         QT_TRANSLATE_NOOP("Commands", "&Outline out of a file…"),
+         "Ctrl+Shift+I",
+         QT_TRANSLATE_NOOP("Commands", "Take the chosen section's outline out of a CSV, SVG or DXF file"),
+         outlineFromFile,
+         only::withStation},
+        {command::TraceOutline,
+         {MenuId::Edit, 530},
+         QT_TRANSLATE_NOOP("Commands", "Trace an outline on a p&icture…"),
+         "Ctrl+T",
+         QT_TRANSLATE_NOOP("Commands", "Trace the chosen section on a picture of a mould slice"),
+         traceOutline,
+         only::withStation},
+        {command::AddPort,
+         {MenuId::Port, 100},
+         QT_TRANSLATE_NOOP("Commands", "&Add port"),
+         "Ctrl+P",
+         QT_TRANSLATE_NOOP("Commands", "Add a port after the chosen one"),
+         addPort},
+        {command::RemovePort,
+         {MenuId::Port, 110},
+         QT_TRANSLATE_NOOP("Commands", "&Delete port"),
+         "Ctrl+Shift+Del",
+         QT_TRANSLATE_NOOP("Commands", "Delete the chosen port with its branches; undo brings it back"),
+         removePort,
+         only::withPort},
+        {command::MovePortUp,
+         {MenuId::Port, 120},
+         QT_TRANSLATE_NOOP("Commands", "Move &up"),
+         "Ctrl+Shift+Up",
+         QT_TRANSLATE_NOOP("Commands", "Move the port one place up, so that the ports lie as in the head"),
+         [](Desk& desk) { movePort(desk, -1); },
+         only::withPort},
+        {command::MovePortDown,
+         {MenuId::Port, 130},
+         QT_TRANSLATE_NOOP("Commands", "Move do&wn"),
+         "Ctrl+Shift+Down",
+         QT_TRANSLATE_NOOP("Commands", "Move the port one place down"),
+         [](Desk& desk) { movePort(desk, 1); },
+         only::withPort},
+        {command::CopyPort,
+         {MenuId::Port, 200},
+         QT_TRANSLATE_NOOP("Commands", "&Copy measurements to…"),
+         "Ctrl+Shift+C",
+         QT_TRANSLATE_NOOP("Commands", "Copy chosen measurements of this port to others"),
+         copyPort,
+         only::withPort},
+        {command::MirrorPort,
+         {MenuId::Port, 210},
+         QT_TRANSLATE_NOOP("Commands", "&Mirror left and right"),
+         "Ctrl+M",
+         QT_TRANSLATE_NOOP("Commands", "Change left and right of everything measured over"),
+         mirrorPort,
+         only::withPort},
+        {command::SwapPorts,
+         {MenuId::Port, 220},
+         QT_TRANSLATE_NOOP("Commands", "&Swap measurements with…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Change the measurements of two ports over"),
+         swapPorts,
+         only::withPort},
+        {command::SplitPort,
+         {MenuId::Port, 300},
+         QT_TRANSLATE_NOOP("Commands", "S&plit into two branches here"),
+         "",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Make a common runner of the port; the stations from the chosen one on become branch a"),
+         splitPort,
+         canSplit},
+        {command::AddPhoto,
+         {MenuId::Port, 400},
+         QT_TRANSLATE_NOOP("Commands", "Add a p&hoto…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Copy a picture beside the job and keep it with this port"),
+         addPhoto,
+         only::withPort},
+    };
+}
+
+}  // namespace euryth::widgets

@@ -1,0 +1,98 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "survey/survey_stage.hpp"
+
+#include <algorithm>
+
+#include <QCoreApplication>
+
+#include "geometry/valve_end.hpp"
+#include "kit/page_tools.hpp"
+#include "survey/survey_page.hpp"
+#include "units/format.hpp"
+
+namespace euryth::widgets {
+
+namespace {
+
+QString surveyHelp()
+{
+    return QCoreApplication::translate(
+               "Help",
+               "<h2>Survey: what the port is</h2><p>Stations count along the centreline from the window to the "
+               "valve. At each one give width, height and the four corner radii as seen from the window with the "
+               "roof up, and under <i>Walls</i> the wall thickness at the eight places round the port. Leave empty "
+               "what was not measured: nothing is ever cut where the wall is not known.</p>"
+               "<p>A section may also be <i>traced</i> (points, a CSV, SVG or DXF file, or on a picture) or known "
+               "by its "
+               "<i>area</i> alone. <i>Details</i> holds boss, stem, the parts of a sectioned head with the saw's "
+               "kerf, "
+               "and the places where no weld reaches.</p><p><i>Runner</i> places the port in the head, "
+               "<i>Volumes</i> "
+               "holds burette, chambers and castings, <i>Compare</i> finds the odd port out. Ctrl+PgDown and "
+               "Ctrl+PgUp "
+               "go through the tabs, Insert adds a station, Ctrl+B shows big digits.</p><p><b>Mind</b> sharp edges "
+               "of "
+               "sectioned heads; heavy heads want two people or a hoist, and one with its cams in never stands face "
+               "down.</p>") +
+           entryHelp();
+}
+
+Progress progress(const app::Workspace& workspace, std::size_t index)
+{
+    const job::Port& port = workspace.job().ports[index];
+    const bool common = !job::branchesOf(workspace.job(), port).empty();
+    const bool walls = std::ranges::all_of(port.stations, [](const job::Station& s) {
+        return std::ranges::any_of(s.wall.at, [](const auto& wall) { return wall.has_value(); });
+    });
+    return progressOf(!port.stations.empty(),
+                      port.stations.size() >= 2 && walls && (job::throatOf(port.valve) || common));
+}
+
+std::optional<Headline> headline(const app::Workspace& workspace, std::size_t port)
+{
+    const auto& analysis = workspace.analysisOf(port);
+    if (!analysis.areas)
+        return std::nullopt;
+    return Headline{workspace.text(units::Kind::Volume, analysis.areas->volume().si()),
+                    QCoreApplication::translate("Rack", "by its sections")};
+}
+
+std::vector<WalkPicture> pictures()
+{
+    const auto tab = [](SurveyPage::Tab which) {
+        return [which](Walk& walk) { walk.show(calls::Stage::Survey, static_cast<int>(which)); };
+    };
+    using Tab = SurveyPage::Tab;
+    return {{"survey", tab(Tab::Sections)},
+            {"survey-walls", tab(Tab::Walls)},
+            {"survey-valve-end", tab(Tab::ValveEnd)},
+            {"survey-big-digits",
+             [tab](Walk& walk) {
+                 walk.look(true, false, true);
+                 tab(Tab::Sections)(walk);
+             }},
+            {"four-compare", [tab](Walk& walk) {
+                 constexpr std::size_t shifted = 5;  // the port whose core is shifted
+                 walk.four(shifted, 3);
+                 tab(Tab::Compare)(walk);
+             }}};
+}
+
+}  // namespace
+
+StageInfo surveyStage()
+{
+    return {calls::Stage::Survey,
+            QT_TRANSLATE_NOOP("Stages", "&Survey"),
+            QT_TRANSLATE_NOOP("Stages", "What the port is"),
+            surveyHelp,
+            [](Context context, Desk&, const Commands& commands) -> StagePage* {
+                return new SurveyPage(context, commands);
+            },
+            progress,
+            headline,
+            surveyCommands(),
+            pictures()};
+}
+
+}  // namespace euryth::widgets
