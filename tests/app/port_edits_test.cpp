@@ -159,7 +159,7 @@ TEST_CASE("a port that is split keeps the places of its stations in the head, an
     REQUIRE(solved);
     const auto air = port_field::portAir(job, part, analysis::analyse(job, part), {}, nullptr);
     REQUIRE(air);
-    CHECK(air->from.find("share of the common runner") != std::string::npos);
+    CHECK(air->from == port_field::FlowFrom::Runner);
     CHECK(port_field::airInPort(*solved, *air).fastest.speed > Speed{});
 }
 

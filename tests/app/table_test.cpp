@@ -62,7 +62,7 @@ TEST_CASE("a refused text stays in its cell with the reason, and nothing is comp
     };
     for (const auto& [text, says] :
          {Row{"wide", "a number is missing"}, Row{"-2", "must be over 0, is -2 mm"}, Row{"20", "must fit the roof"},
-          Row{"12 cc", "'cc' is a volume"}, Row{"", "a value is needed"}}) {
+          Row{"12 cc", "\"cc\" is a volume"}, Row{"", "a value is needed"}}) {
         CHECK_FALSE(type(table, 4, 1, text));
         CHECK(cell(table, 4, 1) == text);
         CHECK(table.index(4, 1).data(EntryTable::RefusedRole).toBool());

@@ -111,14 +111,14 @@ TEST_CASE("a run that fails says why, the next one goes on, and nothing is lost"
     const std::string sound = how.programs.solver;
     how.programs.solver = "euryth-no-such-solver";
     f.runs.setHow(how);
-    f.runs.add(f.wish("after the cuts"));
+    f.runs.add(f.wish(viscous::Variant::AfterCuts));
     f.runs.finish();
     CHECK(f.runs.items()[1].state == State::Failed);
     CHECK(f.runs.items()[1].message.contains("not installed"));
     CHECK(f.runs.best(f.shape()));
     how.programs.solver = sound;
     f.runs.setHow(how);
-    f.runs.add(f.wish("as planned"));
+    f.runs.add(f.wish(viscous::Variant::AsPlanned));
     f.runs.finish();
     CHECK(f.runs.items()[2].state == State::Done);
 }
@@ -128,7 +128,7 @@ TEST_CASE("the run under way and those that wait can be stopped, and started aga
     Runs f;
     f.useStandIn(5.0);
     f.runs.add(f.wish());
-    auto other = f.wish("after the cuts");
+    auto other = f.wish(viscous::Variant::AfterCuts);
     other.quality = exports::Quality::Normal;
     f.runs.add(other);
     f.until([&] { return !f.runs.items()[0].history.empty(); });
@@ -199,7 +199,7 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     CHECK(wishes.runs[1].quality == exports::Quality::Coarse);
     CHECK_FALSE(port_field::sameShape(wishes.runs[0].shape, wishes.runs[2].shape));
     CHECK(wishes.missing.empty());
-    wishes = app::wishesOf(f.workspace, {std::nullopt, "a flow"}, {});
+    wishes = app::wishesOf(f.workspace, {std::nullopt, say("missing.flow")}, {});
     CHECK(wishes.runs.empty());
     REQUIRE(wishes.missing.size() == 1);
     CHECK(wishes.missing[0].id() == "missing.run-of");
@@ -207,7 +207,7 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     f.workspace.document().reset(demoFour(), {});
     choice = {};
     choice.allPorts = true;
-    wishes = app::wishesOf(f.workspace, {std::nullopt, "a flow"}, choice);
+    wishes = app::wishesOf(f.workspace, {std::nullopt, say("missing.flow")}, choice);
     CHECK(wishes.runs.size() + wishes.missing.size() >= 6);
     CHECK(app::secondMeshOf(exports::Quality::Coarse) == exports::Quality::Normal);
     CHECK(app::secondMeshOf(exports::Quality::Fine) == exports::Quality::Normal);
@@ -251,7 +251,7 @@ TEST_CASE("ports are judged by readings, the instant field or a run, and every n
     CHECK(why().contains("by the readings"));
     f.workspace.setSpeedSource(SpeedSource::Viscous);
     CHECK(chokeText().isEmpty());
-    CHECK(f.workspace.analysis().speedsMissing == "a viscous run of this shape");
+    CHECK(f.workspace.analysis().speedsMissing.id() == "missing.run");
     f.runs.take(madeRun("I1", f.shape(), exports::Quality::Coarse));
     CHECK(chokeText().contains("by the viscous run (coarse mesh)"));
     CHECK_FALSE(why().contains("by the readings"));

@@ -138,7 +138,7 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
     };
     const std::vector<Row> rows{
         {{}, commands::kWrongUsage, "which call?"},
-        {{"fly"}, commands::kWrongUsage, "there is no call 'fly'"},
+        {{"fly"}, commands::kWrongUsage, "there is no call \"fly\""},
         {{"areas"}, commands::kWrongUsage, "the job file is missing"},
         {{"areas", kDemo}, commands::kWrongUsage, "--port is missing"},
         {{"areas", kDemo, "--port", "X9"}, commands::kWrongUsage, "it has I1, E1, I2, E2"},
@@ -164,7 +164,7 @@ TEST_CASE("calls that are not built yet say so with exit code 2, whatever follow
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());
-        CHECK(outcome.err == "'" + std::string(name) + "' is not built yet in this version\n");
+        CHECK(outcome.err == "\"" + std::string(name) + "\" is not built yet in this version\n");
     }
 }
 

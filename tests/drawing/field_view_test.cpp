@@ -19,7 +19,7 @@ struct Solved {
     analysis::PortAnalysis analysis = analysis::analyse(job, job.ports[0]);
     port_field::VirtualPort port = *port_field::virtualPort(job.ports[0], analysis, field::kCoarse).value;
     port_field::AirInPort air =
-        port_field::airInPort(port, {VolumeFlow::fromSi(0.08), {}, port_field::roomOrStandardAir(job.bench)});
+        port_field::airInPort(port, {VolumeFlow::fromSi(0.08), {}, {}, port_field::roomOrStandardAir(job.bench)});
     units::DisplayUnits units;
 
     FieldPicture picture() const { return {port, air, speedScale(air), nullptr, units}; }

@@ -90,7 +90,7 @@ TEST_CASE("bad house rules are refused with the place and what would be right")
     for (const Row& row :
          {Row{R"({"format": "euryth-job", "version": 1})", "must be \"euryth-house\""},
           Row{R"({"format": "euryth-house", "version": 9})", "newer Euryth"},
-          Row{R"({"format": "euryth-house", "version": 1, "valve_job": "never"})", "\"first\" or \"last\""},
+          Row{R"({"format": "euryth-house", "version": 1, "valve_job": "never"})", "\"first\", \"last\""},
           Row{R"({"format": "euryth-house", "version": 1, "limiting_mach": 2})", "limiting_mach"},
           Row{R"({"format": "euryth-house", "version": 1, "dead_ratio": 0.9, "slow_ratio": 0.5})", "slow_ratio"},
           Row{R"([1])", "record in braces"}, Row{"{", "cut off"}}) {

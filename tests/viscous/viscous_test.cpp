@@ -33,7 +33,7 @@ std::filesystem::path caseIn(const TempFolder& folder)
 {
     const auto path = folder.path() / "port.case";
     const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
-    REQUIRE(exports::writeCase(path, exports::viscousCase(demoPort(), kFlow, room)).empty());
+    REQUIRE(exports::writeCase(path, exports::viscousCase(demoPort(), kFlow, room)));
     return path;
 }
 
@@ -87,7 +87,7 @@ TEST_CASE("a case has everything that the solver reads")
 
 TEST_CASE("a case that cannot be written says where")
 {
-    CHECK(says(exports::writeCase("/proc/nowhere", {{"a/b", "text"}}), "/proc/nowhere"));
+    CHECK(says(told(exports::writeCase("/proc/nowhere", {{"a/b", "text"}}).error()), "/proc/nowhere"));
 }
 
 TEST_CASE("the solver's lines become steps with residuals")
@@ -198,5 +198,5 @@ TEST_CASE("on several cores the case is split, run and joined, in this order and
     CHECK(lines[1].ends_with("launch --oversubscribe -np 3 solve -parallel"));
     CHECK(lines[2].ends_with("join -latestTime"));
     options.programs.launch = "euryth-no-such-launcher";
-    CHECK(says(viscous::run(options).error(), "openmpi-bin"));
+    CHECK(says(euryth::units::render(viscous::run(options).error().why, {}), "openmpi-bin"));
 }

@@ -4,6 +4,7 @@
 #include <mutex>
 
 #include <unicode/listformatter.h>
+#include <unicode/messagepattern.h>
 #include <unicode/msgfmt.h>
 #include <unicode/uchar.h>
 #include <nlohmann/json.hpp>
@@ -156,14 +157,18 @@ std::vector<std::string> Catalogue::ids() const
 std::vector<std::string> Catalogue::argumentsOf(std::string_view id) const
 {
     const std::lock_guard lock(m_parts->guard);
+    // Not by the format's own list: that leaves out what stands inside a plural.
     std::vector<std::string> names;
-    UErrorCode status = U_ZERO_ERROR;
-    icu::MessageFormat* format = m_parts->format(id);
-    if (!format)
+    const auto found = m_parts->patterns.find(id);
+    if (found == m_parts->patterns.end())
         return names;
-    const std::unique_ptr<icu::StringEnumeration> all(format->getFormatNames(status));
-    while (const icu::UnicodeString* name = all ? all->snext(status) : nullptr)
-        names.push_back(utf8(*name));
+    UErrorCode status = U_ZERO_ERROR;
+    const icu::MessagePattern pattern(utf16(found->second), nullptr, status);
+    for (int32_t i = 0; U_SUCCESS(status) && i < pattern.countParts(); ++i) {
+        const auto& part = pattern.getPart(i);
+        if (part.getType() == UMSGPAT_PART_TYPE_ARG_NAME)
+            names.push_back(utf8(pattern.getSubstring(part)));
+    }
     return names;
 }
 

@@ -101,7 +101,7 @@ TEST_CASE("what was typed and pushed belongs to its port, and goes with another 
     f.window.files().openDemoFour();
     CHECK(f.probe.pushes().empty());
     f.workspace.choosePort(2);
-    CHECK(f.probe.flow()->from != "typed");
+    CHECK(f.probe.flow()->from != port_field::FlowFrom::Typed);
 }
 
 TEST_CASE("the full answer can be stopped, and the coarse one stays")
@@ -344,7 +344,7 @@ TEST_CASE("all views of Probe by the keyboard, in both styles and units")
         f.trigger(widgets::command::NextTab);
         f.session.shortSide().stop();  // has a test of its own
         f.solve();
-        f.trigger(i % 2 ? command::SwitchStyle : command::SwitchUnits);
+        f.trigger(i % 2 ? widgets::command::SwitchStyle : widgets::command::SwitchUnits);
         CHECK_FALSE(f.window.grab().isNull());
         CHECK(f.page.findChild<QStackedWidget*>()->currentIndex() == i);
     }

@@ -206,7 +206,7 @@ TEST_CASE("the choke point and the cuts are judged by whose speeds one chooses, 
     CHECK(f.workspace.speedSource() == analysis::SpeedSource::Viscous);
     CHECK(boxes[1]->currentIndex() == 2);
     f.trigger(widgets::stageCommand(calls::Stage::Cut));
-    CHECK(f.workspace.analysis().speedsFrom == "the viscous run (coarse mesh)");
+    CHECK(f.workspace.analysis().speedsFrom.id() == "speeds.viscous");
     const auto said = [&](const char* words) {
         const auto labels = f.window.findChild<widgets::CallsPanel*>()->findChildren<QLabel*>();
         return std::ranges::any_of(labels, [&](const QLabel* label) { return label->text().contains(words); });

@@ -195,10 +195,10 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again; a bad one
 TEST_CASE("Shape: the lift dialog says what it found, and what is wrong in its words")
 {
     WindowFixture f;
-    const widgets::LiftDialog good({f.workspace, f.look}, "0;0\n60;0.4in\n120;0\n");
+    const widgets::LiftDialog good({f.session, f.look}, "0;0\n60;0.4in\n120;0\n");
     CHECK(good.usable());
     CHECK(good.findChild<QLabel*>("liftSummary")->text().contains("10.16 mm"));
-    const widgets::LiftDialog bad({f.workspace, f.look}, "0;0\n60;x\n120;0\n");
+    const widgets::LiftDialog bad({f.session, f.look}, "0;0\n60;x\n120;0\n");
     CHECK_FALSE(bad.usable());
     CHECK(bad.findChild<QLabel*>("liftSummary")->text().contains("row 2"));
 }

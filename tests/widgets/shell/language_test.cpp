@@ -9,6 +9,7 @@
 #include <set>
 
 #include "app/language.hpp"
+#include "job/plans.hpp"
 #include "shell/help.hpp"
 #include "support/window_fixture.hpp"
 
@@ -72,7 +73,6 @@ std::set<std::string> plainWords(const job::Job& job)
     take(job.engine.use);
     take(job.house.name);
     take(job.house.why);
-    take(job.bench.id);
     for (const job::Casting& casting : job.castings) {
         take(casting.material);
         take(casting.note);

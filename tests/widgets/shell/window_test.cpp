@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/window_fixture.hpp"
 
+#include <array>
 #include <set>
 
 #include <QClipboard>
@@ -15,6 +16,13 @@
 #include "shell/walk.hpp"
 
 using widgets::CommandId;
+
+static std::array<CommandId, 4> stageCommands()
+{
+    using widgets::stageCommand;
+    return {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape), stageCommand(calls::Stage::Probe),
+            stageCommand(calls::Stage::Cut)};
+}
 
 TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
 {
@@ -91,8 +99,7 @@ TEST_CASE("the unit switch changes every number at once")
         }
         return all;
     };
-    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
-                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
+    for (const CommandId stage : stageCommands()) {
         f.trigger(stage);
         f.trigger(widgets::command::SwitchUnits);
         const QString inch = visibleText();
@@ -194,8 +201,7 @@ TEST_CASE("an empty port says how to begin, on every stage")
 {
     WindowFixture f;
     f.trigger(widgets::command::NextPort);
-    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
-                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
+    for (const CommandId stage : stageCommands()) {
         f.trigger(stage);
         f.window.grab();
     }
@@ -211,8 +217,7 @@ TEST_CASE("a job without any port can be shown")
 {
     WindowFixture f;
     f.workspace.document().apply("none", [](job::Job& j) { j.ports.clear(); });
-    for (const CommandId stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
-                                  stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
+    for (const CommandId stage : stageCommands()) {
         f.trigger(stage);
         CHECK_FALSE(f.window.grab().isNull());
     }
@@ -233,14 +238,13 @@ TEST_CASE("the walk writes a picture of each stage")
 TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles and units")
 {
     WindowFixture f;
-    for (const auto system : {command::SwitchUnits, command::SwitchStyle}) {
-        for (const auto stage : {stageCommand(calls::Stage::Survey), stageCommand(calls::Stage::Shape),
-                                 stageCommand(calls::Stage::Probe), stageCommand(calls::Stage::Cut)}) {
+    for (const auto system : {widgets::command::SwitchUnits, widgets::command::SwitchStyle}) {
+        for (const auto stage : stageCommands()) {
             f.trigger(stage);
             for (int tab = 0; tab < 8; ++tab) {
                 f.window.resize(1180, 680);
                 f.settle();
-                CAPTURE(static_cast<int>(stage), tab);
+                CAPTURE(stage.key, tab);
                 CHECK(f.window.width() <= 1180);
                 CHECK(f.window.height() <= 680);
                 auto* scroll = f.find<QScrollArea>("pageScroll");

@@ -42,7 +42,7 @@ TEST_CASE("an outline comes out of a file; without a scale its width is asked fo
 TEST_CASE("tracing on a picture: two points and their length give the scale, the rest the wall")
 {
     WindowFixture f;
-    widgets::TraceDialog dialog({f.workspace, f.look}, QImage(400, 300, QImage::Format_RGB32));
+    widgets::TraceDialog dialog({f.session, f.look}, QImage(400, 300, QImage::Format_RGB32));
     dialog.show();
     f.settle();
     auto* canvas = dialog.findChild<widgets::TraceCanvas*>("traceCanvas");
@@ -76,7 +76,7 @@ TEST_CASE("tracing on a picture: two points and their length give the scale, the
 TEST_CASE("stations come out of a table through a preview that says what cannot be read")
 {
     WindowFixture f;
-    widgets::ImportDialog dialog({f.workspace, f.look}, "s,width,height,radius\n0,36,33,9\n10,oops,33,9\n20,34,33,9\n");
+    widgets::ImportDialog dialog({f.session, f.look}, "s,width,height,radius\n0,36,33,9\n10,oops,33,9\n20,34,33,9\n");
     CHECK(dialog.import().stations.size() == 2);
     auto* summary = dialog.findChild<QLabel*>("importSummary");
     CHECK(summary->text().contains("row 3, column B"));
@@ -146,7 +146,7 @@ TEST_CASE("the copy dialog copies nothing until a port is ticked")
 TEST_CASE("the guide reads bore and stroke in any unit, and refuses what is none")
 {
     WindowFixture f;
-    widgets::GuideDialog dialog({f.workspace, f.look});
+    widgets::GuideDialog dialog({f.session, f.look});
     const auto edits = dialog.findChildren<QLineEdit*>();
     auto* ok = dialog.findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok);
     QLineEdit* bore = nullptr;
@@ -371,9 +371,9 @@ TEST_CASE("commands that have nothing to work on are off, and say so by that")
     WindowFixture f;
     f.workspace.document().reset({}, {});
     f.settle();
-    for (const CommandId id : {command::RemovePort, command::CopyPort, command::MirrorPort, command::SwapPorts,
-                               command::SplitPort, command::ImportStations, command::OutlineFromFile,
-                               command::TraceOutline, command::AddPhoto, command::RemoveStation})
+    for (const CommandId id : {widgets::command::RemovePort, widgets::command::CopyPort, widgets::command::MirrorPort, widgets::command::SwapPorts,
+                               widgets::command::SplitPort, widgets::command::ImportStations, widgets::command::OutlineFromFile,
+                               widgets::command::TraceOutline, widgets::command::AddPhoto, widgets::command::RemoveStation})
         CHECK_FALSE(f.window.action(id)->isEnabled());
     f.trigger(widgets::command::AddPort);  // always possible
     REQUIRE(f.workspace.port());

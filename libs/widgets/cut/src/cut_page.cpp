@@ -113,7 +113,7 @@ void CutPage::showCut(int row)
     const cutting::Cut& cut = plan->cuts[static_cast<std::size_t>(row)];
     m_why->setText(tr("<b>%1</b> %2 With a %3.")
                        .arg(QString::fromStdString(cut.id), m_context.workspace.text(cut.why).toHtmlEscaped(),
-                            workspace.text(cut.tool)));
+                            m_context.workspace.text(cut.tool)));
     if (m_list->hasFocus())
         m_context.workspace.chooseStation(cut.deepestStation);
 }

@@ -26,7 +26,6 @@ inline QString ratioText(const app::Workspace& w, double ratio)
 }
 /// "coarse mesh, 75.7 l/s, 25 Nov 12:10".
 QString runName(const app::Workspace& w, const viscous::StoredRun& run);
-QString sectorText(geometry::Sector sector);
 /// A wall's verdict in words: holds, near, lets go and where.
 QString wallVerdict(const app::Workspace& w, const port_field::WallAir& wall);
 

@@ -110,12 +110,6 @@ QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QSt
     return label;
 }
 
-QString sectorText(geometry::Sector sector)
-{
-    const auto name = geometry::name(sector);
-    return QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size()));
-}
-
 QString wallVerdict(const app::Workspace& w, const port_field::WallAir& wall)
 {
     if (wall.liftsOff())
@@ -162,7 +156,7 @@ QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& pr
     if (side.solved && side.air && side.air->letsGoAt)
         text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")
                     .arg(side.solved->port.shape().airFromValve ? tr("before") : tr("behind"),
-                         workspace.text(Kind::Position, side.air->letsGoAt->si()), sectorText(*side.air->letsGoOf));
+                         workspace.text(Kind::Position, side.air->letsGoAt->si()), workspace.text(nameOf(*side.air->letsGoOf)));
     return text + QLatin1Char('.');
 }
 

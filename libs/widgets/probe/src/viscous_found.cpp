@@ -120,7 +120,7 @@ QString letsGoText(const app::Workspace& w, const port_field::ViscousAir& air, c
         const auto run = air.letsGoAt(sector);
         const auto& wall = instant.walls[geometry::index(sector)];
         parts << tr("%1 %2 (layer: %3)")
-                     .arg(sectorText(sector), run ? w.text(Kind::Position, run->si()) : tr("holds"),
+                     .arg(w.text(nameOf(sector)), run ? w.text(Kind::Position, run->si()) : tr("holds"),
                           wall.liftsOff() ? w.text(Kind::Position, wall.liftsOffAt->si())
                           : wall.near()   ? tr("near")
                                           : tr("holds"));

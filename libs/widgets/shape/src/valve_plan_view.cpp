@@ -3,6 +3,7 @@
 #include <QPainter>
 
 #include "app/language.hpp"
+#include "kit/choice_edit.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"

@@ -12,6 +12,7 @@ class QAction;
 class QButtonGroup;
 class QLabel;
 class QMenu;
+class QPushButton;
 class QStackedWidget;
 
 namespace euryth::widgets {
