@@ -18,6 +18,7 @@
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
 #include "port_field/virtual_port.hpp"
+#include "units/format.hpp"
 
 using namespace euryth;
 
@@ -99,10 +100,10 @@ void againstPackage(const job::Port& port, const analysis::PortAnalysis& analysi
     const auto solved = port_field::virtualPort(port, analysis, field::kFull);
     const auto folder = std::filesystem::temp_directory_path() / ("euryth-bench-" + std::to_string(getpid()));
     const auto run = [&](double flow) {
-        const auto problem =
+        const auto written =
             exports::writeCase(folder, exports::potentialCase(*solved.value, VolumeFlow::fromSi(flow)));
-        if (!problem.empty())
-            std::printf("%s\n", problem.c_str());
+        if (!written)
+            std::printf("%s\n", units::render(written.error(), {}).c_str());
         const std::string command = "WM_PROJECT_DIR=${WM_PROJECT_DIR:-/usr/share/openfoam} potentialFoam -case '" +
                                     folder.string() + "' > '" + (folder / "log").string() + "' 2>&1";
         return milliseconds(
@@ -134,7 +135,8 @@ int main()
 {
     const auto demo = files::loadJob(EURYTH_DEMO_JOB);
     if (!demo) {
-        std::fprintf(stderr, "%s\n", demo.error().text().c_str());
+        for (const Phrase& line : demo.error().lines())
+            std::fprintf(stderr, "%s\n", units::render(line, {}).c_str());
         return EXIT_FAILURE;
     }
     const double yardstick = milliseconds(sortNumbers);

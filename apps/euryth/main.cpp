@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QApplication>
 #include <QCommandLineParser>
 #include <QSettings>
 #include <QStandardPaths>
@@ -7,6 +6,7 @@
 #include <QTimer>
 
 #include "app/port_edits.hpp"
+#include "shell/application.hpp"
 #include "shell/dialog_prompts.hpp"
 #include "shell/main_window.hpp"
 #include "shell/walk.hpp"
@@ -41,7 +41,7 @@ void keep(QSettings& settings, const widgets::MainWindow& window, widgets::Conte
 
 int main(int argc, char** argv)
 {
-    QApplication application(argc, argv);
+    widgets::Application application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("euryth"));
     QApplication::setOrganizationName(QStringLiteral("euryth"));
     QApplication::setApplicationVersion(QStringLiteral(EURYTH_VERSION));
@@ -80,6 +80,12 @@ int main(int argc, char** argv)
     app::Recovery recovery(workspace.document(), data + QStringLiteral("/recovery"));
     widgets::MainWindow window(context, widgets::dialogPrompts(), {&recovery, &recent});
     restore(settings, window, context);
+    application.guard().setTell([&window](const QString& text) {
+        // Not while something is painted, which the fault may have come from.
+        QTimer::singleShot(0, &window, [&window, text] {
+            widgets::dialogPrompts().tell(&window, QApplication::translate("Application", "A fault of Euryth"), text);
+        });
+    });
     const QStringList files = options.positionalArguments();
     if (!files.isEmpty())
         window.files().openFile(files.first());

@@ -3,6 +3,7 @@
 
 #include "app/port_edits.hpp"
 #include "job/check.hpp"
+#include "job/mirror.hpp"
 #include "port_field/virtual_air.hpp"
 #include "support/demo.hpp"
 
@@ -23,27 +24,6 @@ std::vector<std::string> ids(const job::Job& job)
 using Ids = std::vector<std::string>;
 
 }  // namespace
-
-TEST_CASE("mirroring changes left and right of everything over, and twice is nothing")
-{
-    const job::Job job = demoJob();
-    job::Port port = job.ports[0];
-    port.stations[4].pose.y = lengthFromMm(3);
-    port.stations[4].pose.yaw = angleFromDegrees(5);
-    port.manifold.shiftLeft = lengthFromMm(0.5);
-    port.stations[2].section.kind = job::SectionKind::Outline;
-    port.stations[2].section.points = {{0.02, 0.01}, {-0.01, 0.01}, {-0.01, -0.01}};
-    const job::Port before = port;
-    mirrorPort(port);
-    CHECK(port.stations[4].wall.at[index(Sector::Left)] == before.stations[4].wall.at[index(Sector::Right)]);
-    CHECK(port.stations[4].wall.at[index(Sector::Floor)] == before.stations[4].wall.at[index(Sector::Floor)]);
-    CHECK(port.stations[4].unrepairable[index(Sector::Left)] == before.stations[4].unrepairable[index(Sector::Right)]);
-    CHECK(inMm(*port.stations[4].pose.y) == Approx(-3));
-    CHECK(port.probes[0].readings[0].u == -before.probes[0].readings[0].u);
-    CHECK(port.stations[2].section.points[0].left == Approx(-0.02));
-    mirrorPort(port);
-    CHECK(port == before);
-}
 
 TEST_CASE("copying takes what is chosen and leaves the rest")
 {
@@ -187,6 +167,6 @@ TEST_CASE("measurements without the plan leave all of the plan, and with it brin
     CHECK(to.stations[2].plan.width == from.stations[2].plan.width);
     CHECK(to.stations[2].plan.height == from.stations[2].plan.height);
     from.valve.nextBowl = job::Across::Left;
-    mirrorPort(from);
+    job::mirror(from);
     CHECK(from.valve.nextBowl == job::Across::Right);
 }

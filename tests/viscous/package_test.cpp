@@ -36,7 +36,12 @@ const air::AirState kRoom{temperatureFromCelsius(20), absolutePressureFromPa(101
 
 std::shared_ptr<const ViscousAir> runOf(const PortShape& shape, VolumeFlow flow, int cores = 1)
 {
-    viscous::Task task{shape, {flow, port_field::FlowFrom::Typed, {}, kRoom}, exports::Quality::Coarse, cores, std::chrono::minutes(10), {}};
+    viscous::Task task{shape,
+                       {flow, port_field::FlowFrom::Typed, {}, kRoom},
+                       exports::Quality::Coarse,
+                       cores,
+                       std::chrono::minutes(10),
+                       {}};
     const auto solved = viscous::solve(task);
     if (!solved)
         FAIL(told(solved.error().why));

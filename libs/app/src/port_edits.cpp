@@ -6,42 +6,11 @@
 #include <tuple>
 
 #include "geometry/any_section.hpp"
+#include "job/mirror.hpp"
 
 namespace euryth::app {
 
 namespace {
-
-using geometry::index;
-using geometry::Sector;
-
-template <class T>
-void swapSides(geometry::PerSector<T>& values)
-{
-    std::swap(values[index(Sector::RoofRight)], values[index(Sector::RoofLeft)]);
-    std::swap(values[index(Sector::Right)], values[index(Sector::Left)]);
-    std::swap(values[index(Sector::FloorRight)], values[index(Sector::FloorLeft)]);
-}
-
-template <class T>
-void negate(std::optional<T>& value)
-{
-    if (value)
-        value = -*value;
-}
-
-void mirrorStation(job::Station& station)
-{
-    auto& c = station.section.shape.corners;
-    std::swap(c.roofLeft, c.roofRight);
-    std::swap(c.floorLeft, c.floorRight);
-    for (geometry::Point& p : station.section.points)
-        p.left = -p.left;
-    std::swap(station.section.sectioned.left, station.section.sectioned.right);
-    swapSides(station.wall.at);
-    swapSides(station.unrepairable);
-    negate(station.pose.y);
-    negate(station.pose.yaw);
-}
 
 const job::Station* sameStation(const job::Port& port, Length s)
 {
@@ -50,12 +19,7 @@ const job::Station* sameStation(const job::Port& port, Length s)
 }
 
 /// All that is planned at a station; nothing where `from` is none.
-void takePlan(job::Station& to, const job::Station* from)
-{
-    to.plan.area = from ? from->plan.area : std::nullopt;
-    to.plan.width = from ? from->plan.width : std::nullopt;
-    to.plan.height = from ? from->plan.height : std::nullopt;
-}
+void takePlan(job::Station& to, const job::Station* from) { to.plan = from ? from->plan : job::StationWish{}; }
 
 void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice)
 {
@@ -100,7 +64,7 @@ void copyMeasurements(const job::Port& source, job::Port& to, const CopyChoice& 
 {
     job::Port from = source;
     if (choice.mirror)
-        mirrorPort(from);
+        job::mirror(from);
     if (choice.sections) {
         copyStations(from, to, choice);
     } else {
@@ -123,19 +87,6 @@ void copyMeasurements(const job::Port& source, job::Port& to, const CopyChoice& 
         to.manifold = from.manifold;
         to.gasket = from.gasket;
     }
-}
-
-void mirrorPort(job::Port& port)
-{
-    std::ranges::for_each(port.stations, mirrorStation);
-    for (job::ProbeSet& set : port.probes) {
-        for (job::Reading& reading : set.readings)
-            reading.u = -reading.u;
-    }
-    negate(port.manifold.shiftLeft);
-    negate(port.gasket.shiftLeft);
-    if (auto& next = port.valve.nextBowl)
-        next = *next == job::Across::Left ? job::Across::Right : job::Across::Left;
 }
 
 void swapMeasurements(job::Port& a, job::Port& b)

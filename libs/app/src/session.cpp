@@ -3,10 +3,10 @@
 
 namespace euryth::app {
 
-Session::Session(QObject* parent)
+Session::Session(const Clock& clock, QObject* parent)
     : QObject(parent),
       m_engine(m_workspace),
-      m_runs(m_workspace),
+      m_runs(m_workspace, clock),
       m_probe(m_workspace, m_runs),
       m_shortSide(m_workspace, m_probe)
 {

@@ -25,7 +25,10 @@ std::filesystem::path runFolderOf(const QString& job) { return viscous::runFolde
 
 }  // namespace
 
-ViscousRuns::ViscousRuns(const Workspace& workspace, QObject* parent) : QObject(parent), m_workspace(workspace)
+ViscousRuns::ViscousRuns(const Workspace& workspace, Clock clock, QObject* parent)
+    : QObject(parent),
+      m_workspace(workspace),
+      m_clock(std::move(clock))
 {
     m_pool.setMaxThreadCount(1);
     m_files.setMaxThreadCount(1);
@@ -130,7 +133,7 @@ void ViscousRuns::ended(quint64 id, const tl::expected<viscous::Solved, viscous:
         if (solved) {
             m_took.at(static_cast<std::size_t>(solved->quality)) =
                 solved->seconds / viscous::expectedSeconds(solved->quality, solved->cores);
-            const auto now = QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString();
+            const auto now = m_clock().toString(Qt::ISODate).toStdString();
             take({item->wish.port, item->wish.variant, now, *solved});
         }
     }

@@ -371,9 +371,11 @@ TEST_CASE("commands that have nothing to work on are off, and say so by that")
     WindowFixture f;
     f.workspace.document().reset({}, {});
     f.settle();
-    for (const CommandId id : {widgets::command::RemovePort, widgets::command::CopyPort, widgets::command::MirrorPort, widgets::command::SwapPorts,
-                               widgets::command::SplitPort, widgets::command::ImportStations, widgets::command::OutlineFromFile,
-                               widgets::command::TraceOutline, widgets::command::AddPhoto, widgets::command::RemoveStation})
+    for (const CommandId id :
+         {widgets::command::RemovePort, widgets::command::CopyPort, widgets::command::MirrorPort,
+          widgets::command::SwapPorts, widgets::command::SplitPort, widgets::command::ImportStations,
+          widgets::command::OutlineFromFile, widgets::command::TraceOutline, widgets::command::AddPhoto,
+          widgets::command::RemoveStation})
         CHECK_FALSE(f.window.action(id)->isEnabled());
     f.trigger(widgets::command::AddPort);  // always possible
     REQUIRE(f.workspace.port());

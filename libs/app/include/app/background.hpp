@@ -9,16 +9,19 @@
 #include <QObject>
 #include <QThreadPool>
 
+#include "app/faults.hpp"
+
 namespace euryth::app {
 
-/// What `work` gives; where an exception ends it, what `failed` makes of its words. For threads, where nobody else
-/// would catch it.
+/// What `work` gives; where an exception ends it, what `failed` makes of its words, which are written down. For
+/// threads, where nobody else would catch it.
 template <class Work, class Failed>
 auto guarded(const Work& work, const Failed& failed) -> decltype(work())
 {
     try {
         return work();
     } catch (const std::exception& fault) {
+        logFault("background work", fault.what());
         return failed(std::string(fault.what()));
     }
 }

@@ -23,9 +23,6 @@ struct CopyChoice {
 /// stay where they are not chosen and there still is such a station. Probe sets of `to` whose station has gone go too.
 void copyMeasurements(const job::Port& from, job::Port& to, const CopyChoice& choice);
 
-/// Left and right of everything measured changed over: sections, walls, places, probe readings, openings.
-void mirrorPort(job::Port& port);
-
 /// Everything measured of two ports changed over; what they are (id, side, cylinder, casting, material) stays.
 void swapMeasurements(job::Port& a, job::Port& b);
 

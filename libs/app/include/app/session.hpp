@@ -15,7 +15,7 @@ class Session : public QObject {
     Q_OBJECT
 
 public:
-    explicit Session(QObject* parent = nullptr);
+    explicit Session(const Clock& clock = systemTime, QObject* parent = nullptr);
 
     [[nodiscard]] Workspace& workspace() { return m_workspace; }
     [[nodiscard]] const Workspace& workspace() const { return m_workspace; }

@@ -8,6 +8,7 @@
 #include <QObject>
 #include <QThreadPool>
 
+#include "app/clock.hpp"
 #include "app/field_solver.hpp"
 #include "app/workspace.hpp"
 #include "viscous/store.hpp"
@@ -24,7 +25,7 @@ class ViscousRuns : public QObject {
     Q_OBJECT
 
 public:
-    explicit ViscousRuns(const Workspace& workspace, QObject* parent = nullptr);
+    explicit ViscousRuns(const Workspace& workspace, Clock clock = systemTime, QObject* parent = nullptr);
     ~ViscousRuns() override;
 
     struct Wish {
@@ -98,6 +99,7 @@ private:
     [[nodiscard]] Item* find(quint64 id);
 
     const Workspace& m_workspace;
+    Clock m_clock;
     How m_how;
     std::deque<Item> m_items;
     std::vector<std::shared_ptr<const Result>> m_results;

@@ -156,7 +156,8 @@ QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& pr
     if (side.solved && side.air && side.air->letsGoAt)
         text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")
                     .arg(side.solved->port.shape().airFromValve ? tr("before") : tr("behind"),
-                         workspace.text(Kind::Position, side.air->letsGoAt->si()), workspace.text(nameOf(*side.air->letsGoOf)));
+                         workspace.text(Kind::Position, side.air->letsGoAt->si()),
+                         workspace.text(nameOf(*side.air->letsGoOf)));
     return text + QLatin1Char('.');
 }
 

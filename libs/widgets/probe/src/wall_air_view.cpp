@@ -138,8 +138,9 @@ QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
     table += QStringLiteral("</tr>");
     for (const Sector sector : geometry::kSectors) {
         const auto& wall = air->walls[geometry::index(sector)];
-        table += QStringLiteral("<tr><td>%1</td>").arg(w.text(nameOf(sector))) + cell(w.text(Kind::Speed, wall.peak.si())) +
-                 cell(w.text(Kind::Position, wall.peakAt.si())) + cell(plainText(w, wall.greatestShape, 2)) +
+        table += QStringLiteral("<tr><td>%1</td>").arg(w.text(nameOf(sector))) +
+                 cell(w.text(Kind::Speed, wall.peak.si())) + cell(w.text(Kind::Position, wall.peakAt.si())) +
+                 cell(plainText(w, wall.greatestShape, 2)) +
                  cell(wall.liftsOff()      ? tr("lets go")
                       : wall.outsideOfTurn ? tr("slows, outside")
                       : wall.near()        ? tr("near")

@@ -8,6 +8,7 @@
 #include "app/port_edits.hpp"
 #include "files/photos.hpp"
 #include "imports/outline_file.hpp"
+#include "job/mirror.hpp"
 #include "survey/survey_stage.hpp"
 
 namespace euryth::widgets {
@@ -82,7 +83,7 @@ void copyPort(Desk& desk)
 
 void mirrorPort(Desk& desk)
 {
-    desk.editPort(QObject::tr("Mirror port"), [](job::Job&, job::Port& port) { app::mirrorPort(port); });
+    desk.editPort(QObject::tr("Mirror port"), [](job::Job&, job::Port& port) { job::mirror(port); });
 }
 
 void swapPorts(Desk& desk)

@@ -30,7 +30,8 @@ struct Field {
     std::string_view key;
     FileUnit unit;
     Range range;
-    std::string_view help;  ///< what the number means, for tooltips
+    std::string_view help;    ///< what the number means, for tooltips
+    bool towardLeft = false;  ///< counts toward the left: mirroring changes its sign
 };
 
 double toSi(const Field& field, double fileValue);
