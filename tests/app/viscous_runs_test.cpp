@@ -5,8 +5,7 @@
 #include <QCoreApplication>
 #include <QThread>
 
-#include "app/virtual_probe.hpp"
-#include "app/viscous_runs.hpp"
+#include "app/session.hpp"
 #include "support/demo.hpp"
 #include "support/made_run.hpp"
 #include "support/qt_strings.hpp"
@@ -21,8 +20,9 @@ namespace {
 
 struct Runs {
     TempFolder folder;
-    app::Workspace workspace;
-    ViscousRuns runs{workspace, [] { return QDateTime({2026, 5, 4}, {3, 2, 1}, Qt::UTC); }};
+    app::Session session{[] { return QDateTime({2026, 5, 4}, {3, 2, 1}, Qt::UTC); }};
+    app::Workspace& workspace = session.workspace();
+    ViscousRuns& runs = session.runs();
 
     Runs() { workspace.document().reset(demoJob(), {}); }
     [[nodiscard]] port_field::PortShape shape() const
@@ -234,7 +234,7 @@ TEST_CASE("two meshes tell how sure the numbers are")
 TEST_CASE("ports are judged by readings, the instant field or a run, and every number says by what")
 {
     Runs f;
-    app::VirtualProbe probe(f.workspace, f.runs);
+    app::VirtualProbe& probe = f.session.virtualProbe();
     const auto why = [&] {
         QString all;
         for (const auto& cut : f.workspace.analysis().cut->cuts)

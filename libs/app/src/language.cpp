@@ -21,7 +21,9 @@ CatalogueTranslator::CatalogueTranslator(const words::Catalogue& catalogue, QObj
 
 QString CatalogueTranslator::translate(const char* context, const char* source, const char*, int) const
 {
-    return QString::fromStdString(m_catalogue.windowText(context, source));
+    // A null text, not an empty one, leaves the source's own.
+    const std::string text = m_catalogue.windowText(context, source);
+    return text.empty() ? QString() : QString::fromStdString(text);
 }
 
 void setLanguage(const words::Catalogue& catalogue)

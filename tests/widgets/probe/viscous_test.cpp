@@ -192,6 +192,7 @@ TEST_CASE("the queue takes the plan and a second mesh, the choice of cores and t
     CHECK(f.runs.items().size() == 4);
     CHECK(f.queue().contains("I1 as planned, normal"));
     // The stand-in knows one mesh only: what does not fit is refused.
+    CAPTURE(f.queue().toStdString());
     CHECK(f.queue().contains("another shape or quality"));
 }
 
