@@ -29,7 +29,7 @@ public:
     void alreadyRead(std::string_view key) { m_known.emplace(key); }
 
     template <class T>
-    void number(const job::Field& f, T& value)
+    void number(const job::FieldOf<T>& f, T& value)
     {
         const Json* json = find(f.key);
         if (!json || json->is_null())
@@ -38,7 +38,7 @@ public:
     }
 
     template <class T>
-    void measured(const job::Field& f, std::optional<T>& value)
+    void measured(const job::FieldOf<T>& f, std::optional<T>& value)
     {
         const Json* json = find(f.key);
         if (!json || json->is_null())
@@ -48,12 +48,12 @@ public:
             value = read;
     }
     template <class T>
-    void extra(const job::Field& f, std::optional<T>& value)
+    void extra(const job::FieldOf<T>& f, std::optional<T>& value)
     {
         measured(f, value);
     }
     template <class T>
-    void rule(const job::Field& f, T& value)
+    void rule(const job::FieldOf<T>& f, T& value)
     {
         const Json* json = find(f.key);
         if (json && !json->is_null())
@@ -103,7 +103,7 @@ public:
     }
 
     template <class T>
-    void later(const job::Field& f, T& value, const T&)
+    void later(const job::FieldOf<T>& f, T& value, const T&)
     {
         rule(f, value);
     }

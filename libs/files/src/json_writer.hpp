@@ -26,13 +26,13 @@ public:
     [[nodiscard]] std::string finished() const;
 
     template <class T>
-    void number(const job::Field& f, const T& value)
+    void number(const job::FieldOf<T>& f, const T& value)
     {
         raw(f.key, job::fileText(f, siOf(value)));
         m_knows = true;
     }
     template <class T>
-    void measured(const job::Field& f, const std::optional<T>& value)
+    void measured(const job::FieldOf<T>& f, const std::optional<T>& value)
     {
         if (value)
             number(f, *value);
@@ -40,13 +40,13 @@ public:
             raw(f.key, "null");
     }
     template <class T>
-    void extra(const job::Field& f, const std::optional<T>& value)
+    void extra(const job::FieldOf<T>& f, const std::optional<T>& value)
     {
         if (value)
             number(f, *value);
     }
     template <class T>
-    void rule(const job::Field& f, const T& value)
+    void rule(const job::FieldOf<T>& f, const T& value)
     {
         number(f, value);
     }
@@ -59,7 +59,7 @@ public:
         text(key, std::string(names[static_cast<std::size_t>(value)]));
     }
     template <class T>
-    void later(const job::Field& f, const T& value, const T& usual)
+    void later(const job::FieldOf<T>& f, const T& value, const T& usual)
     {
         if (m_whole || value != usual)
             number(f, value);

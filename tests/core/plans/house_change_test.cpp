@@ -51,7 +51,7 @@ public:
     std::string changed;
 
     template <class T>
-    void rule(const job::Field& f, T& value)
+    void rule(const job::FieldOf<T>& f, T& value)
     {
         if (!mine(f.key))
             return;
@@ -61,7 +61,7 @@ public:
             value = value * 0.9;
     }
     template <class T>
-    void later(const job::Field& f, T& value, const T&)
+    void later(const job::FieldOf<T>& f, T& value, const T&)
     {
         rule(f, value);
     }

@@ -52,11 +52,14 @@ struct IsOptional<std::optional<T>> : std::true_type {
 }  // namespace detail
 
 /// A binding to the member that `access` returns a reference to: `[](auto& job) -> auto& { return job.engine.bore; }`.
-/// A member that is an optional may be unknown, any other is required.
-template <class Access>
-FieldBinding bind(QString label, const job::Field& field, units::Kind kind, Access access)
+/// A member that is an optional may be unknown, any other is required; one of another kind than the entry does not
+/// compile.
+template <class Kind, class Access>
+FieldBinding bind(QString label, const job::FieldOf<Kind>& field, units::Kind kind, Access access)
 {
     using Member = std::remove_cvref_t<decltype(access(std::declval<job::Job&>()))>;
+    static_assert(std::is_same_v<Member, Kind> || std::is_same_v<Member, std::optional<Kind>>,
+                  "the register has another kind of number under this entry");
     FieldBinding binding{std::move(label), field, kind, {}, !detail::IsOptional<Member>::value, {}, {}};
     if constexpr (detail::IsOptional<Member>::value) {
         using T = typename Member::value_type;

@@ -45,13 +45,13 @@ public:
     explicit RangeCheck(std::vector<Problem>& problems) : m_problems(problems) {}
 
     template <class T>
-    void number(const Field& f, const T& value)
+    void number(const FieldOf<T>& f, const T& value)
     {
         if (const auto problem = rangeProblem(f, siOf(value)))
             m_problems.push_back({m_path + std::string(f.key), *problem});
     }
     template <class T>
-    void measured(const Field& f, const std::optional<T>& value)
+    void measured(const FieldOf<T>& f, const std::optional<T>& value)
     {
         if (!value)
             return;
@@ -61,12 +61,12 @@ public:
             m_problems.back().text = say("must.or-empty", {{"problem", m_problems.back().text}});
     }
     template <class T>
-    void extra(const Field& f, const std::optional<T>& value)
+    void extra(const FieldOf<T>& f, const std::optional<T>& value)
     {
         measured(f, value);
     }
     template <class T>
-    void rule(const Field& f, const T& value)
+    void rule(const FieldOf<T>& f, const T& value)
     {
         number(f, value);
     }
@@ -110,7 +110,7 @@ public:
     {
     }
     template <class T>
-    void later(const Field& f, const T& value, const T&)
+    void later(const FieldOf<T>& f, const T& value, const T&)
     {
         number(f, value);
     }

@@ -34,7 +34,7 @@ std::size_t otherIndex(const std::array<std::string_view, N>& names, std::size_t
 class Mirror {
 public:
     template <class T>
-    void number(const Field& f, T& value)
+    void number(const FieldOf<T>& f, T& value)
     {
         if (f.towardLeft)
             value = -value;
@@ -42,7 +42,7 @@ public:
             changeOver(f.key, value);
     }
     template <class T>
-    void measured(const Field& f, std::optional<T>& value)
+    void measured(const FieldOf<T>& f, std::optional<T>& value)
     {
         if (!f.towardLeft)
             changeOver(f.key, value);
@@ -50,7 +50,7 @@ public:
             value = -*value;
     }
     template <class T>
-    void extra(const Field& f, std::optional<T>& value)
+    void extra(const FieldOf<T>& f, std::optional<T>& value)
     {
         measured(f, value);
     }

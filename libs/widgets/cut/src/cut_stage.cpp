@@ -52,6 +52,8 @@ std::vector<WalkPicture> pictures()
     return {{"cut", [](Walk& walk) {
                  walk.look(false, true, false);
                  walk.show(calls::Stage::Cut);
+                 if (const auto pinch = walk.workspace().analysis().places.pinch)
+                     walk.workspace().chooseStation(*pinch);
              }}};
 }
 

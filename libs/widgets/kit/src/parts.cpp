@@ -256,8 +256,11 @@ void TextEdit::refresh()
 {
     if (m_edit->hasFocus() && m_edit->isModified())
         return;
-    if (m_reason->text().isEmpty())
-        m_edit->setText(m_source.get());
+    if (!m_reason->text().isEmpty())
+        return;
+    m_edit->setText(m_source.get());
+    if (!m_edit->hasFocus())
+        m_edit->setCursorPosition(0);  // a text longer than its field shows how it begins
 }
 
 void TextEdit::commit()

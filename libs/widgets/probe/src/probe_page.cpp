@@ -171,7 +171,7 @@ QWidget* ProbePage::makeEntry()
     m_entryPanel->body()->addWidget(m_sums);
     m_entryPanel->body()->addWidget(messages);
 
-    const auto setField = [this](const QString& label, const job::Field& f, Kind kind, auto member) {
+    const auto setField = [this](const QString& label, const auto& f, Kind kind, auto member) {
         auto* edit = new FieldEdit(m_context, [=, this]() -> std::optional<app::FieldBinding> {
             const auto port = m_context.workspace.portIndex();
             const auto probe = m_context.workspace.probe();

@@ -89,7 +89,7 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     auto* panel = new Panel({});
-    const auto jobNumber = [&](const QString& label, const job::Field& f, Kind kind, auto access) {
+    const auto jobNumber = [&](const QString& label, const auto& f, Kind kind, auto access) {
         const app::FieldBinding binding = app::bind(label, f, kind, access);
         return new FieldEdit(context, [binding] { return binding; });
     };

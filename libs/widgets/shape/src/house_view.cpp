@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QComboBox>
+#include <QCoreApplication>
 #include <QDir>
 #include <QFile>
 #include <QHBoxLayout>
@@ -46,7 +47,7 @@ ChoiceEdit* choice(Context context, const QString& label, const QString& tip,
 }
 
 /// One end of a range in percent.
-void addShare(FormBuilder& form, int row, int column, const QString& label, const job::Field& f,
+void addShare(FormBuilder& form, int row, int column, const QString& label, const job::FieldOf<double>& f,
               job::ShareRange job::House::*range, double job::ShareRange::*end)
 {
     form.job(
@@ -95,7 +96,7 @@ QWidget* valveRules(Context context)
     FormBuilder form(context, *grid);
     using H = job::House;
     using R = job::ShareRange;
-    static constexpr job::Field share{"", field::kPercent, field::over0To(100), "Percent of the valve's diameter"};
+    static constexpr job::FieldOf share{"", field::kPercent, field::over0To(100), "Percent of the valve's diameter"};
     int row = 0;
     const auto range = [&](const QString& name, job::ShareRange H::*member) {
         addShare(form, row++, 0, tr("%1 from").arg(name), share, member, &R::low);

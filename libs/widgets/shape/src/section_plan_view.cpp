@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include <QCoreApplication>
 #include <QHBoxLayout>
 
 #include "app/language.hpp"
@@ -94,9 +95,9 @@ QString growthTable(const app::Workspace& w)
 }
 
 /// A wish of the chosen station; what follows without it stands in the empty field.
-template <class Member, class Follows>
-void addWish(Context context, FormBuilder& form, int row, const QString& label, const job::Field& f, Kind kind,
-             Member member, const char* name, Follows follows)
+template <class Number, class Member, class Follows>
+void addWish(Context context, FormBuilder& form, int row, const QString& label, const job::FieldOf<Number>& f,
+             Kind kind, Member member, const char* name, Follows follows)
 {
     auto* edit = form.add(row, 0, [=]() -> std::optional<app::FieldBinding> {
         const auto port = context.workspace.portIndex();

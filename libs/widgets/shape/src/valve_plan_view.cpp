@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QCoreApplication>
 #include <QHBoxLayout>
 #include <QPainter>
 
@@ -331,9 +332,9 @@ app::FieldBinding withDefault(const app::Workspace& w, app::FieldBinding binding
 }
 
 /// A wish of the valve end; what follows without it stands in the empty field.
-template <class Member, class Follows>
-void addWish(Context context, FormBuilder& form, int row, int column, const QString& label, const job::Field& f,
-             Kind kind, Member member, Follows follows)
+template <class Number, class Member, class Follows>
+void addWish(Context context, FormBuilder& form, int row, int column, const QString& label,
+             const job::FieldOf<Number>& f, Kind kind, Member member, Follows follows)
 {
     form.add(row, column,
              [=]() -> std::optional<app::FieldBinding> {

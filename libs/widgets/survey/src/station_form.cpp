@@ -80,7 +80,7 @@ QWidget* makeStationForm(Context context)
     column->setContentsMargins(0, 4, 0, 0);
     column->setSpacing(6);
     const auto nothing = [](job::Station&) {};
-    const auto addPart = [&](QGridLayout* grid, int row, int col, const QString& label, const job::Field& fld,
+    const auto addPart = [&](QGridLayout* grid, int row, int col, const QString& label, const auto& fld,
                              auto member) {
         FormBuilder(context, *grid)
             .station(
@@ -105,7 +105,7 @@ QWidget* makeStationForm(Context context)
     column->addWidget(heading(tr("Place in the head, middle of the section (empty: laid out)")));
     auto* place = newGrid();
     FormBuilder placeForm(context, *place);
-    const auto pose = [&](int row, int col, const QString& label, const job::Field& fld, Kind kind, auto member) {
+    const auto pose = [&](int row, int col, const QString& label, const auto& fld, Kind kind, auto member) {
         placeForm.station(
             row, col, label, fld, kind, [=](auto& st) -> auto& { return st.pose.*member; }, nothing);
     };

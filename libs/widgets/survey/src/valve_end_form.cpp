@@ -69,7 +69,7 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     form.port(2, 1, tr("Bridge"), field::bridge, Kind::Length, valve(&V::bridge));
     form.port(3, 1, tr("Edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
     form.port(4, 1, tr("To next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
-    const auto usual = [context, &form](int at, const QString& label, const job::Field& field, Kind kind, auto member,
+    const auto usual = [context, &form](int at, const QString& label, const auto& field, Kind kind, auto member,
                                         auto usualOf) {
         form.add(5, at, [=]() -> std::optional<app::FieldBinding> {
             const auto index = context.workspace.portIndex();

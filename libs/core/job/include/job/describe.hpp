@@ -11,7 +11,7 @@
 
 /// The shape of a job, told once: which keys a record has, in which order, with which fields. Readers, writers and
 /// checks are visitors of it. A visitor has
-///   number(Field, T&)            a number that must be there (a quantity or double)
+///   number(FieldOf<T>, T&)       a number that must be there (a quantity, double or int)
 ///   measured(Field, optional&)   a number that may be unknown
 ///   rule(Field, T&)              a number that keeps its starting value where it is absent
 ///   text(key, string&)           a text, empty where absent
@@ -312,7 +312,7 @@ template <class V, ConstOrNot<Walls> T>
 void describe(V& v, T& walls)
 {
     for (const geometry::Sector s : geometry::kSectors) {
-        Field f = field::wall;
+        auto f = field::wall;
         f.key = kSectorKeys[geometry::index(s)];
         v.measured(f, walls.at[geometry::index(s)]);
     }

@@ -34,6 +34,23 @@ struct Field {
     bool towardLeft = false;  ///< counts toward the left: mirroring changes its sign
 };
 
+/// The unit of one kind of number: a quantity, a share (double) or a count (int).
+template <class Kind>
+struct UnitOf : FileUnit {
+    constexpr UnitOf(double f, double o, std::string_view s) : FileUnit{f, o, s} {}
+};
+
+/// A field whose kind of number the compiler knows: what describes, reads, checks or edits a member by an entry of
+/// another kind does not compile.
+template <class Kind>
+struct FieldOf : Field {
+    constexpr FieldOf(std::string_view fieldKey, UnitOf<Kind> fieldUnit, Range fieldRange, std::string_view fieldHelp,
+                      bool left = false)
+        : Field{fieldKey, fieldUnit, fieldRange, fieldHelp, left}
+    {
+    }
+};
+
 double toSi(const Field& field, double fileValue);
 double toFile(const Field& field, double si);
 

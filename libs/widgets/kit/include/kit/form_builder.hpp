@@ -13,8 +13,9 @@ public:
     FormBuilder(Context context, QGridLayout& grid) : m_context(context), m_grid(grid) {}
 
     /// A number of the chosen port; `member` returns a reference to it.
-    template <class Member>
-    FieldEdit* port(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)
+    template <class Number, class Member>
+    FieldEdit* port(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
+                    Member member)
     {
         Context context = m_context;
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
@@ -27,8 +28,8 @@ public:
     }
 
     /// A number of the chosen station; `also` is called with the station after a change.
-    template <class Member, class Also>
-    FieldEdit* station(int row, int column, const QString& label, const job::Field& field, units::Kind kind,
+    template <class Number, class Member, class Also>
+    FieldEdit* station(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
                        Member member, Also also)
     {
         Context context = m_context;
@@ -48,8 +49,9 @@ public:
     }
 
     /// A number of the job as a whole.
-    template <class Member>
-    FieldEdit* job(int row, int column, const QString& label, const job::Field& field, units::Kind kind, Member member)
+    template <class Number, class Member>
+    FieldEdit* job(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
+                   Member member)
     {
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
             return app::bind(
