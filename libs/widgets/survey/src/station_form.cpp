@@ -80,8 +80,7 @@ QWidget* makeStationForm(Context context)
     column->setContentsMargins(0, 4, 0, 0);
     column->setSpacing(6);
     const auto nothing = [](job::Station&) {};
-    const auto addPart = [&](QGridLayout* grid, int row, int col, const QString& label, const auto& fld,
-                             auto member) {
+    const auto addPart = [&](QGridLayout* grid, int row, int col, const QString& label, const auto& fld, auto member) {
         FormBuilder(context, *grid)
             .station(
                 row, col, label, fld, Kind::Length, [=](auto& st) -> auto& { return st.section.sectioned.*member; },
