@@ -223,6 +223,12 @@ TEST_CASE("Cut: the cut that the thin wall forbids is marked hands-off")
     f.press(Qt::Key_Down);
     CHECK(f.text("cutWhy").contains("C2"));
     CHECK(f.workspace.station() == f.workspace.analysis().cut->cuts[1].deepestStation);
+    // The columns are wide enough whatever has been chosen, and before the list has been looked at.
+    for (const std::size_t station : {std::size_t{4}, std::size_t{9}}) {
+        f.workspace.chooseStation(station);
+        for (const int column : {0, 2})
+            CHECK(list->columnWidth(column) >= static_cast<QAbstractItemView*>(list)->sizeHintForColumn(column));
+    }
 }
 
 TEST_CASE("a whole small job by keyboard alone: new, measure, probe, plan, save")

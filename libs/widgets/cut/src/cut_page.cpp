@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <array>
+
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QStandardItemModel>
@@ -12,6 +14,8 @@ namespace euryth::widgets {
 using units::Kind;
 
 namespace {
+
+constexpr std::array kNarrowColumns{0, 2};  // as wide as what they say; the others share the rest
 
 QString depthNote()
 {
@@ -68,8 +72,8 @@ QWidget* CutPage::makeList()
     m_list->verticalHeader()->hide();
     m_list->verticalHeader()->setDefaultSectionSize(25);
     m_list->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_list->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
-    m_list->horizontalHeader()->setSectionResizeMode(2, QHeaderView::ResizeToContents);
+    for (const int column : kNarrowColumns)
+        m_list->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Interactive);
     m_list->horizontalHeader()->setHighlightSections(false);
     m_list->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
     m_why = new QLabel;
@@ -152,6 +156,9 @@ void CutPage::refresh()
         }
         m_cuts->appendRow(items);
     }
+    // Not left to the header, which measures the list while it is empty.
+    for (const int column : kNarrowColumns)
+        m_list->resizeColumnToContents(column);
     if (!plan->cuts.empty())
         m_list->setCurrentIndex(m_cuts->index(std::min(row, m_cuts->rowCount() - 1), 0));
     const auto change = [&](const QString& name, const std::optional<QString>& before,
