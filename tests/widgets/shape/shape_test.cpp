@@ -174,7 +174,11 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again; a bad one
     const TempFolder folder;
     show(f, View::Engine);
     auto* crank = f.find<widgets::EngineCanvas>("crankCanvas");
-    CHECK(crank->charts()[1].lines[0].name == "smooth stand-in");
+    const auto liftBy = [&] {
+        (void)f.session.engine().finish();  // it is worked out beside the window
+        return crank->charts().at(1).lines.at(0).name;
+    };
+    CHECK(liftBy() == "smooth stand-in");
     f.nextSource = QString::fromStdString((folder.path() / "lift.csv").string());
     QFile file(f.nextSource);
     REQUIRE(file.open(QIODevice::WriteOnly));
@@ -182,7 +186,7 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again; a bad one
     file.close();
     f.trigger(widgets::command::LiftTable);
     CHECK(f.workspace.job().engine.intakeCam.table.size() == 5);
-    CHECK(crank->charts()[1].lines[0].name == "by the table");
+    CHECK(liftBy() == "by the table");
     REQUIRE(file.open(QIODevice::WriteOnly));
     file.write("deg,lift\n0,1\n");
     file.close();
