@@ -279,6 +279,7 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
     f.settle();
     auto* filling = f.find<widgets::EngineCanvas>("fillingCanvas");
     REQUIRE(filling->isVisible());
+    (void)f.session.engine().finish();  // it is worked out beside the window
     auto charts = filling->charts();
     REQUIRE(charts.size() == 4);
     REQUIRE(charts[0].lines.size() == 2);  // as it is, and the plan
