@@ -19,7 +19,7 @@ double width(const Document& d) { return inMm(d.job().ports[0].stations[0].secti
 
 }  // namespace
 
-TEST_CASE("an edit can be undone and made again; saving makes the job clean")
+TEST_CASE("an edit can be undone and made again, and saving makes the job clean")
 {
     Document document;
     document.reset(demoJob(), {});

@@ -285,7 +285,7 @@ TEST_CASE("what was found after a crash stays until it is safe again, and the fo
     CHECK(QFile::exists(left[0].file));
 }
 
-TEST_CASE("a file has one name and one lock, however it is reached; a lock that is none blocks nobody")
+TEST_CASE("a file has one name and one lock, however it is reached, and a lock that is none blocks nobody")
 {
     const TempFolder folder;
     const QString path = QString::fromStdString(folder.path() / "job.euryth.json");

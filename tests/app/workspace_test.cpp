@@ -80,7 +80,7 @@ TEST_CASE("in a job of sixteen ports an edit of one works out that port and what
     CHECK(f.workspace.work().calls == before.calls);
 }
 
-TEST_CASE("what all ports hang on is worked out for all: a house rule, the engine; a port that goes is gone")
+TEST_CASE("what all ports hang on is worked out for all: a house rule, the engine, and a port that goes is gone")
 {
     Sixteen f;
     CHECK(f.after([](job::Job& j) { j.house.leastWall = lengthFromMm(2); }).analyses == 16);

@@ -141,7 +141,7 @@ TEST_CASE("a photo is copied beside the job, once, and another of the same name 
     CHECK(takePhoto(job, elsewhere / "none.jpg").error().id() == "file.none");
 }
 
-TEST_CASE("what a killed save left beside a file goes with the next save; what somebody is writing stays")
+TEST_CASE("what a killed save left beside a file goes with the next save, and what somebody is writing stays")
 {
     const TempFolder folder;
     const auto path = folder.path() / "job.euryth.json";

@@ -118,6 +118,13 @@ struct WindowFixture {
             QApplication::processEvents();
     }
 
+    /// What the engine does is worked out beside the window.
+    void finishEngine()
+    {
+        (void)session.engine().finish();
+        settle();
+    }
+
     template <class T>
     T* find(const char* name)
     {

@@ -77,7 +77,7 @@ TEST_CASE("a rougher finish costs flow along the runner")
     CHECK(roughness(job::Finish::Grit120) > roughness(job::Finish::Polished));
 }
 
-TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the house; not a plan")
+TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the house, and not a plan")
 {
     const job::Job before = demoFour();
     const std::size_t i = *job::findPort(before, "I2");

@@ -122,7 +122,7 @@ TEST_CASE("the Mach index is in proportion to speed and inverse to area, and hal
               .epsilon(1e-6));
 }
 
-TEST_CASE("a sweep has its ends; past the choke more speed brings no more air")
+TEST_CASE("a sweep has its ends, and past the choke more speed brings no more air")
 {
     const auto gain = [](double scale) {  // of airflow for a tenth more speed at 7000 rpm
         const auto points =

@@ -81,7 +81,7 @@ TEST_CASE("more than the walls give comes back as the nearest that works, with t
     CHECK(plan.atLimit.size() == geometry::kSectorCount);
 }
 
-TEST_CASE("a wished width: the height follows; both wished: the corners do")
+TEST_CASE("a wished width: the height follows, and both wished: the corners do")
 {
     const RoundedRectangle now = rectangle(33, 56, 8);
     const Area wanted = areaFromMm2(1950);

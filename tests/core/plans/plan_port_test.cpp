@@ -24,7 +24,7 @@ const job::Port& portOf(const job::Job& job, std::size_t i = 0) { return job.por
 
 }  // namespace
 
-TEST_CASE("plans by name: copied, changed over and back; nothing is lost")
+TEST_CASE("plans by name: copied, changed over and back, and nothing is lost")
 {
     job::Port port = demoJob().ports[0];
     port.plans.clear();

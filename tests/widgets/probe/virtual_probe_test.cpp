@@ -179,7 +179,8 @@ TEST_CASE("the fastest place is told, and the tip goes there")
     CHECK(f.text("virtualFastest").contains("floor"));
 }
 
-TEST_CASE("a flow is typed in any unit; a wrong one stays with what would be right; none takes the bench's again")
+TEST_CASE(
+    "a flow is typed in any unit, and a wrong one stays with what would be right, and none takes the bench's again")
 {
     VirtualFixture f(View::Virtual);
     auto* edit = f.find<QLineEdit>("virtualFlow");
@@ -316,7 +317,7 @@ TEST_CASE("the short side: verdict, variants, first sonic place and flows, worke
     }
 }
 
-TEST_CASE("an edit of a section is followed; a folded port says which stations")
+TEST_CASE("an edit of a section is followed, and a folded port says which stations")
 {
     VirtualFixture f(View::Virtual);
     const double before = f.probe.present().air->fastest.speed.si();

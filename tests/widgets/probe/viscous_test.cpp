@@ -132,7 +132,7 @@ TEST_CASE("one button: the run comes, its dead region is seen, and the switch sh
     CHECK(f.text("wallTable").contains("viscous: from"));
 }
 
-TEST_CASE("a run is stopped and started again; a failure is told in words")
+TEST_CASE("a run is stopped and started again, and a failure is told in words")
 {
     ViscousFixture f;
     f.useStandIn(5.0);

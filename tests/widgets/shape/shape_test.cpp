@@ -82,7 +82,7 @@ TEST_CASE("Shape: a handle stops where the walls end, and its numbers follow whi
     CHECK(f.workspace.job() == demoJob());
 }
 
-TEST_CASE("Shape: a planned bulge is called and drawn; the call goes with undo")
+TEST_CASE("Shape: a planned bulge is called and drawn, and the call goes with undo")
 {
     WindowFixture f;
     show(f, View::Area);
@@ -126,7 +126,7 @@ TEST_CASE("Shape: plans by name are copied, taken and deleted, by button and by 
     CHECK(f.workspace.job() == demoJob());
 }
 
-TEST_CASE("Shape: a planned section as width and height; what does not fit is said with the nearest")
+TEST_CASE("Shape: a planned section as width and height, and what does not fit is said with the nearest")
 {
     WindowFixture f;
     f.workspace.chooseStation(6);
@@ -168,14 +168,14 @@ TEST_CASE("Shape: throat, bowl and short side follow what is typed, and conflict
     CHECK(f.workspace.job() == demoJob());
 }
 
-TEST_CASE("Shape: a lift table is read, told about, and dropped again; a bad one changes nothing")
+TEST_CASE("Shape: a lift table is read, told about, and dropped again, and a bad one changes nothing")
 {
     WindowFixture f;
     const TempFolder folder;
     show(f, View::Engine);
     auto* crank = f.find<widgets::EngineCanvas>("crankCanvas");
     const auto liftBy = [&] {
-        (void)f.session.engine().finish();  // it is worked out beside the window
+        f.finishEngine();
         return crank->charts().at(1).lines.at(0).name;
     };
     CHECK(liftBy() == "smooth stand-in");
@@ -234,7 +234,7 @@ TEST_CASE("Shape: house rules are compared before they are taken, and one step t
     CHECK(f.workspace.job() == demoJob());
 }
 
-TEST_CASE("Shape: house rules go to a file and come back; a broken file is told with its place")
+TEST_CASE("Shape: house rules go to a file and come back, and a broken file is told with its place")
 {
     WindowFixture f;
     const TempFolder folder;
@@ -255,7 +255,7 @@ TEST_CASE("Shape: house rules go to a file and come back; a broken file is told 
     CHECK(f.told[0].contains("thin_wall"));
 }
 
-TEST_CASE("Shape: a choice of the house is one step; the words in calls follow it")
+TEST_CASE("Shape: a choice of the house is one step, and the words in calls follow it")
 {
     WindowFixture f;
     show(f, View::House);
@@ -274,7 +274,7 @@ TEST_CASE("Shape: a choice of the house is one step; the words in calls follow i
     CHECK(thin->box()->currentIndex() == 0);
 }
 
-TEST_CASE("Shape: sheets for the bench are written in every kind; a wrong ending is told")
+TEST_CASE("Shape: sheets for the bench are written in every kind, and a wrong ending is told")
 {
     WindowFixture f;
     const TempFolder folder;
@@ -297,7 +297,7 @@ TEST_CASE("Shape: sheets for the bench are written in every kind; a wrong ending
     CHECK_FALSE(f.window.action(widgets::command::BenchSheets)->isEnabled());
 }
 
-TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
+TEST_CASE("Shape: the views by keys, and the trap of the second demo in one look")
 {
     WindowFixture f;
     f.trigger(widgets::stageCommand(calls::Stage::Shape));
@@ -309,6 +309,7 @@ TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
     f.settle();
     f.workspace.choosePort(*job::findPort(f.workspace.job(), "I2"));
     show(f, View::RunnerFlow);
+    f.finishEngine();
     CHECK(f.text("trapText").contains("Choose another port"));
     QComboBox* other = nullptr;
     for (auto* box : f.window.findChildren<QComboBox*>("otherPort")) {
@@ -318,7 +319,7 @@ TEST_CASE("Shape: the views by keys; the trap of the second demo in one look")
     REQUIRE(other);
     other->setCurrentIndex(other->findText("I3"));
     emit other->activated(other->currentIndex());
-    f.settle();
+    f.finishEngine();
     CHECK(f.text("trapText").contains("cannot tell I2 and I3 apart"));
     CHECK(f.text("trapText").contains("less air through I3"));
     CHECK(f.text("benchEngineTable").contains("choked"));

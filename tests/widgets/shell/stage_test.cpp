@@ -101,7 +101,7 @@ TEST_CASE("a stage that is registered is in the window, the menus, the sheet of 
     CHECK(page->refreshed == before);
 }
 
-TEST_CASE("every command has a handler, a text, a help and an id of its own; each is in a menu")
+TEST_CASE("every command has a handler, a text, a help and an id of its own, and each is in a menu")
 {
     WindowFixture f;
     std::set<std::string_view> ids;

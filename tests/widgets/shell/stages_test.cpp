@@ -49,7 +49,7 @@ TEST_CASE("Survey: type a section, see the area change, undo")
     CHECK(f.text("netArea") == QString::fromUtf8("937 mm²"));
 }
 
-TEST_CASE("Survey: what cannot be read stays in the cell with the reason; Escape takes it back")
+TEST_CASE("Survey: what cannot be read stays in the cell with the reason, and Escape takes it back")
 {
     WindowFixture f;
     f.trigger(widgets::stageCommand(calls::Stage::Survey));
@@ -142,7 +142,7 @@ TEST_CASE("Shape: drag a handle, see plan, cut and undo follow")
     CHECK(f.workspace.job() == demoJob());
 }
 
-TEST_CASE("Shape: a higher peak rpm asks for more area; a field keeps what it refuses")
+TEST_CASE("Shape: a higher peak rpm asks for more area, and a field keeps what it refuses")
 {
     WindowFixture f;
     f.trigger(widgets::stageCommand(calls::Stage::Shape));
@@ -270,7 +270,7 @@ TEST_CASE("a whole small job by keyboard alone: new, measure, probe, plan, save"
     CHECK(*files::loadJob(f.nextPath.toStdString()) == f.workspace.job());
 }
 
-TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in place of a curve")
+TEST_CASE("Shape: filling and flow follow the engine, and what is missing is said in place of a curve")
 {
     WindowFixture f;
     f.trigger(widgets::stageCommand(calls::Stage::Shape));
@@ -279,21 +279,22 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
     f.settle();
     auto* filling = f.find<widgets::EngineCanvas>("fillingCanvas");
     REQUIRE(filling->isVisible());
-    (void)f.session.engine().finish();  // it is worked out beside the window
+    f.finishEngine();
     auto charts = filling->charts();
     REQUIRE(charts.size() == 4);
     REQUIRE(charts[0].lines.size() == 2);  // as it is, and the plan
     CHECK(charts[0].missing.isEmpty());
     const double deepest = std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y();
-    CHECK(f.text("fillingNote").contains("0.72"));
+    const double machIndex = f.session.engine().get()->curves[0].run.machIndex;
+    CHECK(f.text("fillingNote").contains(QStringLiteral(";%1</td>").arg(machIndex, 0, 'f', 2)));
     CHECK(f.text("fillingNote").contains("Assumed"));
     CHECK(f.text("fillingNote").contains("air at the shift"));
     f.workspace.document().apply("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
-    f.settle();
+    f.finishEngine();
     charts = filling->charts();
     CHECK(std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y() > deepest);
     page->showView(widgets::ShapePage::View::RunnerFlow);
-    f.settle();
+    f.finishEngine();
     auto* flow = f.find<widgets::EngineCanvas>("runnerFlowCanvas");
     REQUIRE(flow->isVisible());
     const auto mach = flow->charts()[0];
@@ -302,7 +303,7 @@ TEST_CASE("Shape: filling and flow follow the engine; what is missing is said in
         CHECK(mach.lines[1].points[i].y() > mach.lines[0].points[i].y());
     CHECK_FALSE(flow->grab().isNull());
     f.workspace.document().apply("no bore", [](job::Job& job) { job.engine.bore.reset(); });
-    f.settle();
+    f.finishEngine();
     CHECK(flow->charts()[0].missing.contains("bore"));
     CHECK(f.text("benchEngineTable").contains("bore"));
     page->showView(widgets::ShapePage::View::Area);

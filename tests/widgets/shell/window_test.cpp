@@ -24,7 +24,7 @@ static std::array<CommandId, 4> stageCommands()
             stageCommand(calls::Stage::Cut)};
 }
 
-TEST_CASE("save, reopen, equal; the dirty mark comes and goes")
+TEST_CASE("save, reopen, equal, and the dirty mark comes and goes")
 {
     WindowFixture f;
     const TempFolder folder;

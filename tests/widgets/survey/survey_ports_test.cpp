@@ -17,7 +17,7 @@
 #include <QSettings>
 #include <QTableWidget>
 
-TEST_CASE("an outline comes out of a file; without a scale its width is asked for")
+TEST_CASE("an outline comes out of a file, and without a scale its width is asked for")
 {
     WindowFixture f;
     f.workspace.chooseStation(3);
@@ -345,7 +345,7 @@ TEST_CASE("recent jobs stand in the menu, and open from there")
     CHECK(workspace.job() == demoJob());
 }
 
-TEST_CASE("a job file dropped on the window is opened; anything else is left alone")
+TEST_CASE("a job file dropped on the window is opened, and anything else is left alone")
 {
     WindowFixture f;
     const TempFolder folder;
