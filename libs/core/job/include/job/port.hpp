@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "job/station.hpp"
+#include "job/valve.hpp"
+
+/// A port: its stations, what was read in it, its plans.
+namespace euryth::job {
+
+struct Reading {
+    double u = 0.0;  ///< share of the half width, left positive
+    double v = 0.0;  ///< share of the half height, roof positive
+    std::optional<Speed> speed;
+    std::optional<PressureDifference> impact;  ///< the pitot's own reading, where that was typed
+    UnknownKeys unknown;
+    friend bool operator==(const Reading&, const Reading&) = default;
+};
+
+struct ProbeSet {
+    std::string id;
+    std::optional<Length> stationS;
+    std::optional<Length> lift;
+    std::optional<PressureDifference> depression;
+    std::optional<VolumeFlow> benchFlow;  ///< what the bench itself read while probing
+    std::string when;
+    std::vector<Reading> readings;
+    UnknownKeys unknown;
+    friend bool operator==(const ProbeSet&, const ProbeSet&) = default;
+};
+
+struct FlowPoint {
+    std::optional<Length> lift;
+    std::optional<VolumeFlow> flow;
+    std::optional<double> swirl;
+    UnknownKeys unknown;
+    friend bool operator==(const FlowPoint&, const FlowPoint&) = default;
+};
+
+struct FlowTest {
+    std::string id;
+    std::string when;
+    std::string state;
+    std::string bench;
+    std::optional<PressureDifference> depression;
+    std::vector<FlowPoint> points;
+    UnknownKeys unknown;
+    friend bool operator==(const FlowTest&, const FlowTest&) = default;
+};
+
+/// A call that the porter has seen and lives with, and why.
+struct Acceptance {
+    std::string call;  ///< the call's key
+    std::string reason;
+    UnknownKeys unknown;
+    friend bool operator==(const Acceptance&, const Acceptance&) = default;
+};
+
+/// What is wished at the valve end; what is not wished follows from the house's rules.
+struct PlannedEnd {
+    std::optional<Length> throat;
+    std::optional<Length> bowl;
+    std::optional<Length> valve;        ///< a valve of another diameter
+    std::optional<Length> shortRadius;  ///< of the short side
+    std::optional<Length> shortHeight;
+    std::optional<Angle> chamberLean;  ///< by which the chamber's wall is laid back from the valve's axis
+    UnknownKeys unknown;
+    friend bool operator==(const PlannedEnd&, const PlannedEnd&) = default;
+};
+
+/// What a plan that has been put aside wishes at one station.
+struct PlannedStation {
+    Length s;
+    StationWish wish;
+    friend bool operator==(const PlannedStation&, const PlannedStation&) = default;
+};
+
+/// A plan that has been put aside.
+struct NamedPlan {
+    std::string name;
+    std::string note;
+    PlannedEnd end;
+    std::vector<PlannedStation> stations;
+    UnknownKeys unknown;
+    friend bool operator==(const NamedPlan&, const NamedPlan&) = default;
+};
+
+/// A port, or a branch of one. A port that splits for two valves is a common runner (which has no valve of its own) and
+/// its branches; these are ports of their own that name the common runner as their parent, and follow it in the list.
+struct Port {
+    std::string id;      ///< "I1", a branch "I1/a"
+    std::string parent;  ///< id of the common runner; empty for a port of its own
+    Side side = Side::Intake;
+    std::optional<int> cylinder;
+    std::string casting;   ///< id of its casting, where the job has several
+    std::string material;  ///< where it is not its casting's
+    Valve valve;
+    ShortSide shortSide;
+    RunnerLayout runner;
+    Opening manifold;
+    Opening gasket;
+    std::optional<Volume> volume;  ///< by burette
+    std::vector<Station> stations;
+    std::vector<ProbeSet> probes;
+    std::vector<FlowTest> flow;
+    std::vector<Photo> photos;
+    std::vector<Acceptance> accepted;
+    // The current plan: its stations' part is in the stations.
+    std::string planName;
+    std::string planNote;
+    PlannedEnd planEnd;
+    std::vector<NamedPlan> plans;  ///< the others
+    UnknownKeys unknown;
+
+    [[nodiscard]] bool isBranch() const { return !parent.empty(); }
+    friend bool operator==(const Port&, const Port&) = default;
+};
+
+/// A branch's own name: "a" of "I1/a".
+std::string branchName(const Port& branch);
+
+/// The shape of each station's section. A station of which only the area is known gets the shape of the nearest station
+/// that has one, in proportion; where no station has a shape, a circle.
+std::vector<geometry::Section> sectionsOf(const Port& port);
+
+/// Where each station stands: as measured; else laid out from straight length, turn, short-side radius and height.
+/// Empty where neither is possible.
+std::vector<geometry::Pose> posesOf(const Port& port);
+
+/// The flow test that counts: the last one with a depression and at least one point of known lift and flow over 0;
+/// nothing where there is none. Everything that goes by "the port's flow test" asks here.
+const FlowTest* countingTest(const Port& port);
+
+/// Index of the station at which a probe set was taken: the one nearest to its distance, within `tolerance`.
+std::optional<std::size_t> stationNear(const Port& port, Length s, Length tolerance = lengthFromMm(0.5));
+
+}  // namespace euryth::job
