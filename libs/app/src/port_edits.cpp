@@ -19,7 +19,13 @@ const job::Station* sameStation(const job::Port& port, Length s)
 }
 
 /// All that is planned at a station; nothing where `from` is none.
-void takePlan(job::Station& to, const job::Station* from) { to.plan = from ? from->plan : job::StationWish{}; }
+void takePlan(job::Station& to, const job::Station* from)
+{
+    if (from)
+        to.plan = from->plan;
+    else
+        to.plan.clear();
+}
 
 void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice)
 {

@@ -18,7 +18,7 @@ NamedPlan currentPlan(const Port& port)
     plan.note = port.planNote;
     plan.end = port.planEnd;
     for (const Station& station : port.stations) {
-        if (station.plan.any())
+        if (station.plan.any() || !station.plan.unknown.empty())
             plan.stations.push_back({station.s, station.plan});
     }
     return plan;

@@ -47,9 +47,8 @@ void houseFromFile(Desk& desk)
 void useSuggestedPlan(Desk& desk)
 {
     desk.editPort(QObject::tr("Use suggested plan"), [](job::Job&, job::Port& port) {
-        for (job::Station& station : port.stations) {
-            station.plan = {};
-        }
+        for (job::Station& station : port.stations)
+            station.plan.clear();
     });
 }
 
