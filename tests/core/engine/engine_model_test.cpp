@@ -95,4 +95,21 @@ TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the h
     CHECK_FALSE(same([](job::Job& j) { j.engine.intakeCam.lift = lengthFromMm(9); }));
     CHECK_FALSE(same([](job::Job& j) { j.house.intakeFinish = job::Finish::AsBurred; }));
     CHECK_FALSE(same([](job::Job& j) { j.bench.depression = pressureDifferenceFromPa(2500); }));
+    CHECK_FALSE(same([](job::Job& j) { j.chambers.clear(); }));
+    // A second intake of the same cylinder takes its share of the air, and the more the bigger its valve is.
+    const auto second = [&](double valve) {
+        return [&, valve](job::Job& j) {
+            job::Port port = j.ports[i];
+            port.id = "I2b";
+            port.valve.diameter = lengthFromMm(valve);
+            j.ports.push_back(port);
+        };
+    };
+    CHECK_FALSE(same(second(30)));
+    job::Job one = before;
+    job::Job other = before;
+    second(30)(one);
+    second(33)(other);
+    CHECK_FALSE(sameFlows(one, one.ports[i], other, other.ports[i]));
+    CHECK(sameFlows(one, one.ports[i], one, one.ports[i]));
 }

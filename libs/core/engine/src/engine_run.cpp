@@ -105,8 +105,10 @@ bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, c
                p.runner == q.runner && std::ranges::equal(p.stations, q.stations, sameStation) && p.flow == q.flow &&
                p.probes == q.probes;
     };
+    // The cylinder is shared with other ports, by their valves.
     return a.engine == b.engine && a.bench == b.bench && a.house == b.house && a.chambers == b.chambers &&
-           same(portOfA, portOfB);
+           same(portOfA, portOfB) && analysis::flowShare(a, portOfA) == analysis::flowShare(b, portOfB) &&
+           job::branchesOf(a, portOfA).empty() == job::branchesOf(b, portOfB).empty();
 }
 
 std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const FlowsOf& flowsOf)
