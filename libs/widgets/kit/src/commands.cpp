@@ -30,12 +30,10 @@ bool Desk::editJob(const QString& text, const std::function<void(job::Job&)>& ch
     return workspace().document().apply(text, change);
 }
 
-void Desk::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)
+bool Desk::editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change)
 {
     const auto port = workspace().portIndex();
-    if (!port)
-        return;
-    editJob(text, [&](job::Job& job) { change(job, job.ports[*port]); });
+    return port && editJob(text, [&](job::Job& job) { change(job, job.ports[*port]); });
 }
 
 bool only::withPort(const app::Workspace& workspace) { return workspace.port() != nullptr; }

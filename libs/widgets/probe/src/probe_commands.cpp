@@ -40,8 +40,11 @@ void addProbeSet(Desk& desk)
     if (!station)
         return;
     std::size_t added = 0;
-    desk.editPort(QObject::tr("Add probe set"),
-                  [&](job::Job& job, job::Port& port) { added = app::addProbeSet(job, port, *station); });
+    const bool done = desk.editPort(QObject::tr("Add probe set"), [&](job::Job& job, job::Port& port) {
+        added = app::addProbeSet(job, port, *station);
+    });
+    if (!done)
+        return;
     desk.workspace().chooseProbe(added);
     desk.workspace().choosePoint(0);
     desk.showStage(calls::Stage::Probe);

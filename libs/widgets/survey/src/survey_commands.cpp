@@ -3,6 +3,7 @@
 #include <QFile>
 #include <QGuiApplication>
 #include <QImageReader>
+
 #include "app/edits.hpp"
 #include "app/language.hpp"
 #include "app/port_edits.hpp"
@@ -18,10 +19,11 @@ namespace {
 void addStation(Desk& desk)
 {
     std::size_t added = 0;
-    desk.editPort(QObject::tr("Add station"), [&](job::Job&, job::Port& port) {
+    const bool done = desk.editPort(QObject::tr("Add station"), [&](job::Job&, job::Port& port) {
         added = app::addStation(port, desk.workspace().station().value_or(0));
     });
-    desk.workspace().chooseStation(added);
+    if (done)
+        desk.workspace().chooseStation(added);
     desk.focusPage();
 }
 
@@ -35,6 +37,8 @@ void removeStation(Desk& desk)
 void setOutline(Desk& desk, geometry::Outline outline)
 {
     const auto station = desk.workspace().station();
+    if (!station)
+        return;
     desk.editPort(QObject::tr("Set outline"), [&](job::Job&, job::Port& port) {
         job::MeasuredSection& section = port.stations[*station].section;
         section.kind = job::SectionKind::Outline;
@@ -132,7 +136,7 @@ void importStations(Desk& desk)
 
 void outlineFromFile(Desk& desk)
 {
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Outline of desk.window() section"),
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Outline of this section"),
                                                  QObject::tr("Outlines (*.csv *.txt *.svg *.dxf);;All files (*)"));
     if (path.isEmpty())
         return;
@@ -140,8 +144,8 @@ void outlineFromFile(Desk& desk)
     if (!imported)
         return desk.tell(QObject::tr("No outline"), app::shown(imported.error()));
     if (!imported->scaleKnown) {
-        const auto width = desk.prompts().knownLength(
-            desk.window(), desk.context(), QObject::tr("The drawing has no scale. Width of desk.window() section:"));
+        const auto width = desk.prompts().knownLength(desk.window(), desk.context(),
+                                                      QObject::tr("The drawing has no scale. Width of this section:"));
         if (!width)
             return;
         imported->outline = geometry::scaledToWidth(imported->outline, *width);
@@ -155,7 +159,7 @@ void addPhoto(Desk& desk)
     if (job.isEmpty())
         return desk.tell(QObject::tr("Save the job first"),
                          QObject::tr("Photos are kept in a folder beside the job's file."));
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Photo of desk.window() port"),
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Photo of this port"),
                                                  QObject::tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
     if (path.isEmpty())
         return;

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QStackedWidget>
@@ -55,10 +54,9 @@ QWidget* SurveyPage::makeTables()
 {
     auto* panel = new Panel({});
     m_tables = new QStackedWidget;
-    auto* tabs = makeSwitch(
+    m_tabs = new Switch(
         views(), [this](int i) { showTab(static_cast<Tab>(i)); }, QStringLiteral("surveySwitch"));
-    m_tabs = tabs->findChild<QButtonGroup*>();
-    panel->addTool(tabs);
+    panel->addTool(m_tabs);
     m_readout = new BigReadout(m_context);
     panel->body()->addWidget(m_readout);
     m_messages = new MessageLine;
@@ -131,15 +129,14 @@ QWidget* SurveyPage::makeCompare()
 QWidget* SurveyPage::makeSide()
 {
     m_sidePanel = new Panel({});
-    auto* views = makeSwitch(
+    m_viewSwitch = new Switch(
         {tr("Section"), tr("Side"), tr("In space"), tr("Details")},
         [this](int i) {
             m_views->setCurrentIndex(i);
             refresh();
         },
         QStringLiteral("viewSwitch"));
-    m_viewSwitch = views->findChild<QButtonGroup*>();
-    m_sidePanel->body()->addWidget(views);
+    m_sidePanel->body()->addWidget(m_viewSwitch);
     m_views = new QStackedWidget;
     m_views->addWidget(makeSectionView());
     m_views->addWidget(new LongSectionCanvas(m_context));
@@ -179,11 +176,10 @@ QWidget* SurveyPage::makeShapeLine()
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(4);
-    auto* shapes = makeSwitch(
+    m_shapes = new Switch(
         {tr("Calipers"), tr("Traced"), tr("Area")}, [this](int i) { setShape(static_cast<job::SectionKind>(i)); },
         QStringLiteral("shapeSwitch"));
-    m_shapes = shapes->findChild<QButtonGroup*>();
-    row->addWidget(shapes);
+    row->addWidget(m_shapes);
     row->addStretch(1);
     auto* file = new QPushButton(tr("File…"));
     file->setProperty("switch", true);
@@ -203,11 +199,11 @@ QWidget* SurveyPage::makeShapeLine()
 void SurveyPage::showTab(Tab tab)
 {
     m_tables->setCurrentIndex(static_cast<int>(tab));
-    m_tabs->button(static_cast<int>(tab))->setChecked(true);
+    m_tabs->setDown(static_cast<int>(tab));
     const View view = viewFor(tab);
     m_views->setCurrentIndex(static_cast<int>(view));
     if (view <= View::Details)
-        m_viewSwitch->button(static_cast<int>(view))->setChecked(true);
+        m_viewSwitch->setDown(static_cast<int>(view));
     m_context.workspace.chooseSector(tab == Tab::Walls
                                          ? std::optional(m_context.workspace.sector().value_or(geometry::Sector::Roof))
                                          : std::nullopt);
@@ -235,7 +231,7 @@ QStringList SurveyPage::views() const
 
 int SurveyPage::view() const { return m_tables->currentIndex(); }
 
-void SurveyPage::showInSpace() { m_viewSwitch->button(static_cast<int>(View::Space))->click(); }
+void SurveyPage::showInSpace() { m_viewSwitch->click(static_cast<int>(View::Space)); }
 
 void SurveyPage::setShape(job::SectionKind kind)
 {
@@ -283,9 +279,9 @@ void SurveyPage::refreshShape()
 {
     const auto& workspace = m_context.workspace;
     const auto station = workspace.station();
-    m_shapes->button(0)->parentWidget()->setEnabled(station.has_value());
+    m_shapes->setEnabled(station.has_value());
     const auto kind = station ? workspace.port()->stations[*station].section.kind : job::SectionKind::RoundedRectangle;
-    m_shapes->button(static_cast<int>(kind))->setChecked(true);
+    m_shapes->setDown(static_cast<int>(kind));
     m_points->setVisible(kind == job::SectionKind::Outline);
 }
 
@@ -294,7 +290,7 @@ void SurveyPage::refresh()
     const auto& workspace = m_context.workspace;
     const bool compares = m_tables->currentIndex() == static_cast<int>(Tab::Compare);
     const bool valveEnd = m_tables->currentIndex() == static_cast<int>(Tab::ValveEnd);
-    m_viewSwitch->button(0)->parentWidget()->setVisible(!compares && !valveEnd);
+    m_viewSwitch->setVisible(!compares && !valveEnd);
     m_sidePanel->setTitle(compares   ? tr("Ports over each other")
                           : valveEnd ? tr("Seat and opening")
                                      : stationTitle(workspace));

@@ -54,8 +54,8 @@ public:
     void tell(const QString& title, const QString& text) { m_prompts.tell(window(), title, text); }
     /// Applies a change to the job; where it is refused the reason is told. True where it was made.
     bool editJob(const QString& text, const std::function<void(job::Job&)>& change);
-    /// Applies a change to the chosen port, if there is one.
-    void editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change);
+    /// Applies a change to the chosen port, if there is one. True where it was made.
+    bool editPort(const QString& text, const std::function<void(job::Job&, job::Port&)>& change);
 
 private:
     Context m_context;

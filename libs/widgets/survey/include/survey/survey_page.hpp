@@ -6,12 +6,12 @@
 #include "kit/stage.hpp"
 #include "survey/survey_canvases.hpp"
 
-class QButtonGroup;
 class QStackedWidget;
 class QStandardItemModel;
-class QTableView;
 
 namespace euryth::widgets {
+
+class Switch;
 
 /// Survey: what the port is. Measurements in tabs, and beside them what they make: the section, the side view, the port
 /// in space, the seat, the ports over each other.
@@ -45,9 +45,9 @@ private:
     const Commands& m_commands;
     QStackedWidget* m_tables = nullptr;
     QStackedWidget* m_views = nullptr;
-    QButtonGroup* m_tabs = nullptr;
-    QButtonGroup* m_viewSwitch = nullptr;
-    QButtonGroup* m_shapes = nullptr;
+    Switch* m_tabs = nullptr;
+    Switch* m_viewSwitch = nullptr;
+    Switch* m_shapes = nullptr;
     MessageLine* m_messages = nullptr;
     BigReadout* m_readout = nullptr;
     QWidget* m_points = nullptr;
