@@ -44,7 +44,7 @@ QWidget* CutPage::makePeel()
     auto* panel = new Panel(tr("The wall unrolled"));
     panel->setNote(depthNote());
     m_peel = new PeelCanvas(m_context);
-    panel->addTool(makeSwitch(
+    panel->addTool(new Switch(
         {tr("Cut depth"), tr("Wall left"), tr("Speed")},
         [this, panel](int i) {
             m_peel->setShows(static_cast<drawing::PeelShows>(i));

@@ -9,25 +9,26 @@
 
 namespace euryth::widgets {
 
-QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName)
+Switch::Switch(const QStringList& names, const std::function<void(int)>& chosen, const QString& objectName)
+    : m_group(new QButtonGroup(this))
 {
-    auto* row = new QWidget;
-    row->setObjectName(objectName);
-    auto* layout = new QHBoxLayout(row);
+    setObjectName(objectName);
+    auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2);
-    auto* group = new QButtonGroup(row);
     for (int i = 0; i < names.size(); ++i) {
         auto* button = new QPushButton(names[i]);
         button->setCheckable(true);
         button->setProperty("switch", true);
         button->setChecked(i == 0);
-        group->addButton(button, i);
+        m_group->addButton(button, i);
         layout->addWidget(button);
     }
-    QObject::connect(group, &QButtonGroup::idClicked, row, choose);
-    return row;
+    connect(m_group, &QButtonGroup::idClicked, this, chosen);
 }
+
+void Switch::setDown(int button) { m_group->button(button)->setChecked(true); }
+void Switch::click(int button) { m_group->button(button)->click(); }
 
 QWidget* scrolled(QWidget* content)
 {

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QScrollArea>
@@ -25,9 +24,8 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
       m_virtual(context.session.virtualProbe())
 {
     setObjectName(QStringLiteral("probePage"));
-    auto* buttons = makeSwitch(
+    m_viewSwitch = new Switch(
         views(), [this](int i) { showView(i); }, QStringLiteral("probeViews"));
-    m_viewSwitch = buttons->findChild<QButtonGroup*>();
     m_flow = new QWidget;
     auto* flow = new QHBoxLayout(m_flow);
     flow->setContentsMargins(0, 0, 0, 0);
@@ -35,7 +33,7 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
     flow->addWidget(makeJudgeBy(context));
     m_shows = makeShowsSwitch(m_virtual);
     auto* head = new QHBoxLayout;
-    head->addWidget(buttons);
+    head->addWidget(m_viewSwitch);
     head->addStretch(1);
     head->addWidget(m_shows);
     m_views = new QStackedWidget;
@@ -75,7 +73,7 @@ void ProbePage::showView(int index)
         const auto policy = i == m_views->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
         m_views->widget(i)->setSizePolicy(policy, policy);
     }
-    m_viewSwitch->button(index)->setChecked(true);
+    m_viewSwitch->setDown(index);
     m_flow->setVisible(view != View::Readings);
     m_shows->setVisible(view != View::Readings && view != View::ShortSide);
     QWidget* shown = m_views->currentWidget();

@@ -4,7 +4,6 @@
 #include <algorithm>
 
 #include <QCoreApplication>
-
 #include <QPushButton>
 
 #include "kit/page_tools.hpp"

@@ -208,7 +208,7 @@ QWidget* makeFoundPanel(Context context, app::VirtualProbe& probe, ViscousRuns& 
     auto* pages = new QStackedWidget;
     pages->addWidget(scrolled(numbers));
     pages->addWidget(new LossCanvas(context, probe));
-    found->addTool(makeSwitch(
+    found->addTool(new Switch(
         {tr("In numbers"), tr("Along the runner")}, [pages](int i) { pages->setCurrentIndex(i); },
         QStringLiteral("foundShows")));
     found->body()->addWidget(pages, 1);

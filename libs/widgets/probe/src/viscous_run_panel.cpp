@@ -115,7 +115,7 @@ public:
           m_bar(new QProgressBar),
           m_list(new QListWidget)
     {
-        auto* qualities = makeSwitch(
+        auto* qualities = new Switch(
             {tr("Coarse"), tr("Normal"), tr("Fine")},
             [this](int i) {
                 m_choice.quality = static_cast<exports::Quality>(i);

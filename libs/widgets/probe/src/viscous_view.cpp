@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QButtonGroup>
 #include <QHBoxLayout>
 
 #include "kit/page_tools.hpp"
@@ -19,15 +18,14 @@ QString tr(const char* text) { return QCoreApplication::translate("Viscous", tex
 QWidget* makeShowsSwitch(app::VirtualProbe& probe)
 {
     using Shows = app::VirtualProbe::Shows;
-    auto* shows = makeSwitch(
+    auto* shows = new Switch(
         {tr("Instant"), tr("Viscous"), tr("Difference")}, [&probe](int i) { probe.setShows(static_cast<Shows>(i)); },
         QStringLiteral("fieldShows"));
     shows->setToolTip(
         tr("Whose speeds are shown: those of the instant field, those of a viscous run, or by how much the "
            "air of the run is faster"));
-    auto* group = shows->findChild<QButtonGroup*>();
     QObject::connect(&probe, &app::VirtualProbe::changed, shows,
-                     [&probe, group] { group->button(static_cast<int>(probe.shows()))->setChecked(true); });
+                     [&probe, shows] { shows->setDown(static_cast<int>(probe.shows())); });
     return shows;
 }
 

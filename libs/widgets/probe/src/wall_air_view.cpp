@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QPainter>
 
@@ -181,7 +180,7 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
                                       hatched);
         }
     };
-    auto* shows = makeSwitch(
+    auto* shows = new Switch(
         {tr("Speed"), tr("Layer H"), tr("Thickness"), tr("Friction"), tr("Shear")},
         [peel, space, note](int i) {
             using S = drawing::PeelShows;

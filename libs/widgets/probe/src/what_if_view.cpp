@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QPushButton>
 
@@ -151,7 +150,7 @@ QWidget* makeWhatIfView(Context context, Probe& probe)
     other->compare();
     before->body()->addWidget(present, 1);
     after->body()->addWidget(other, 1);
-    auto* against = makeSwitch(
+    auto* against = new Switch(
         {tr("Walls by hand"), tr("The cut plan"), tr("The plan")},
         [&probe](int i) { probe.setAgainst(static_cast<Probe::Against>(i)); }, QStringLiteral("whatIfAgainst"));
     auto* back = new QPushButton(tr("Take back"));
@@ -183,7 +182,7 @@ QWidget* makeWhatIfView(Context context, Probe& probe)
         const bool pushes = probe.against() == Probe::Against::Pushes && !probe.pushes().empty();
         back->setEnabled(pushes);
         clear->setEnabled(pushes);
-        against->findChild<QButtonGroup*>()->button(static_cast<int>(probe.against()))->setChecked(true);
+        against->setDown(static_cast<int>(probe.against()));
     };
     QObject::connect(&probe, &Probe::changed, view, refresh);
     refresh();

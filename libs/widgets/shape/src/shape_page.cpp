@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QStackedWidget>
 
 #include "kit/page_tools.hpp"
 #include "shape/shape_page.hpp"
-
 #include "shape/shape_stage.hpp"
 #include "shape/shape_views.hpp"
 
@@ -17,10 +15,9 @@ ShapePage::ShapePage(Context context, Desk& desk, const Commands& commands, QWid
 {
     setObjectName(QStringLiteral("shapePage"));
     auto* head = new QHBoxLayout;
-    auto* buttons = makeSwitch(
+    m_viewSwitch = new Switch(
         views(), [this](int i) { showView(i); }, QStringLiteral("shapeViews"));
-    m_viewSwitch = buttons->findChild<QButtonGroup*>();
-    head->addWidget(buttons);
+    head->addWidget(m_viewSwitch);
     m_place = new ShortLabel;
     m_place->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     head->addWidget(m_place, 1);
@@ -59,7 +56,7 @@ int ShapePage::view() const { return m_views->currentIndex(); }
 void ShapePage::showView(int view)
 {
     m_views->setCurrentIndex(view);
-    m_viewSwitch->button(view)->setChecked(true);
+    m_viewSwitch->setDown(view);
     QWidget* shown = m_views->currentWidget();
     (shown->focusProxy() ? shown->focusProxy() : shown)->setFocus();
 }

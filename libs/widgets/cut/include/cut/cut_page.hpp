@@ -4,7 +4,6 @@
 #include "kit/section_canvases.hpp"
 #include "kit/stage.hpp"
 
-class QButtonGroup;
 class QStackedWidget;
 class QStandardItemModel;
 class QTableView;

@@ -5,10 +5,23 @@
 
 #include "kit/parts.hpp"
 
+class QButtonGroup;
+
 namespace euryth::widgets {
 
-/// A button row of which one is down. The group that holds its buttons is its child.
-QWidget* makeSwitch(const QStringList& names, const std::function<void(int)>& choose, const QString& objectName);
+/// A row of buttons of which one is down.
+class Switch : public QWidget {
+public:
+    /// `chosen` is called when a button has been clicked. The first one is down.
+    Switch(const QStringList& names, const std::function<void(int)>& chosen, const QString& objectName);
+    /// Shows a button as down, and tells nobody.
+    void setDown(int button);
+    /// As if it were clicked.
+    void click(int button);
+
+private:
+    QButtonGroup* m_group;
+};
 
 /// A form or text in a frameless area that scrolls down where the window is too low for it.
 QWidget* scrolled(QWidget* content);

@@ -3,12 +3,11 @@
 
 #include "kit/stage.hpp"
 
-class QButtonGroup;
 class QStackedWidget;
-class QStandardItemModel;
-class QTableView;
 
 namespace euryth::widgets {
+
+class Switch;
 
 /// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale; and the
 /// computed field: its probe, its walls, the short side, what another shape would do, and both beside each other.
@@ -34,7 +33,7 @@ private:
     const Commands& m_commands;
     app::VirtualProbe& m_virtual;
     QStackedWidget* m_views = nullptr;
-    QButtonGroup* m_viewSwitch = nullptr;
+    Switch* m_viewSwitch = nullptr;
     QWidget* m_flow = nullptr;
     QWidget* m_shows = nullptr;
     Panel* m_sectionPanel = nullptr;

@@ -4,12 +4,11 @@
 #include "app/engine_results.hpp"
 #include "kit/stage.hpp"
 
-class QButtonGroup;
 class QStackedWidget;
-class QStandardItemModel;
-class QTableView;
 
 namespace euryth::widgets {
+
+class Switch;
 
 /// Shape: what it should be. Area plan, planned sections, valve end, engine, filling, bench beside engine, house rules.
 class ShapePage : public StagePage {
@@ -27,7 +26,7 @@ private:
     void refresh() override;
 
     QStackedWidget* m_views = nullptr;
-    QButtonGroup* m_viewSwitch = nullptr;
+    Switch* m_viewSwitch = nullptr;
     ShortLabel* m_place = nullptr;
 };
 
