@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/binding.hpp"
 
-#include "app/language.hpp"
-
 #include <cmath>
 
 #include <QCoreApplication>
 
+#include "app/language.hpp"
 #include "units/format.hpp"
 #include "units/parse.hpp"
 

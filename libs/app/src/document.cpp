@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document.hpp"
 
-#include "app/language.hpp"
-
 #include <QCryptographicHash>
 #include <QDateTime>
 #include <QFile>
 #include <QFileInfo>
 
+#include "app/language.hpp"
 #include "files/job_file.hpp"
 #include "job/check.hpp"
 

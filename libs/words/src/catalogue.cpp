@@ -156,7 +156,6 @@ std::vector<std::string> Catalogue::ids() const
 
 std::vector<std::string> Catalogue::argumentsOf(std::string_view id) const
 {
-    const std::lock_guard lock(m_parts->guard);
     // Not by the format's own list: that leaves out what stands inside a plural.
     std::vector<std::string> names;
     const auto found = m_parts->patterns.find(id);

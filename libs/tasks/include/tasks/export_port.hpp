@@ -32,10 +32,10 @@ struct Subject {
 
 /// What a port is written as, told by the file's ending.
 enum class Written {
-    Table,    ///< .csv: the plan of all stations
-    Svg,      ///< the sheets for the bench
-    Dxf,      ///<
-    Pdf,      ///<
+    Table,  ///< .csv: the plan of all stations
+    Svg,    ///< .svg, .dxf, .pdf: the sheets for the bench
+    Dxf,
+    Pdf,
     Surface,  ///< .stl: the port's air, closed
     Mesh,     ///< .vtk: the mesh with its speeds
     Case      ///< .case: a folder for the flow package
