@@ -51,6 +51,7 @@ struct WindowFixture {
     bool takesHouse = false;
     int houseRows = -1;  ///< that the comparison of house rules showed
     QStringList told;
+    QStringList titles;  ///< of the dialogs that asked for a file
     widgets::MainWindow window;
 
     WindowFixture() : window({session, look}, prompts())
@@ -71,7 +72,10 @@ struct WindowFixture {
             return answer;
         };
         p.tell = [this](QWidget*, const QString& title, const QString& text) { told << title + ": " + text; };
-        p.takeFrom = [this](QWidget*, const QString&, const QString&) { return nextSource; };
+        p.takeFrom = [this](QWidget*, const QString& title, const QString&) {
+            titles << title;
+            return nextSource;
+        };
         p.openHeld = [this](QWidget*, const QString& holder) {
             told << holder;
             return held;
@@ -93,8 +97,12 @@ struct WindowFixture {
             const widgets::ImportDialog dialog(context, text, parent);
             return std::optional(dialog.import().stations);
         };
-        p.knownLength = [this](QWidget*, widgets::Context, const QString&) { return knownLength; };
-        p.writeTo = [this](QWidget*, const QString&, const QString& suggestion, const QString&) {
+        p.knownLength = [this](QWidget*, widgets::Context, const QString& question) {
+            titles << question;
+            return knownLength;
+        };
+        p.writeTo = [this](QWidget*, const QString& title, const QString& suggestion, const QString&) {
+            titles << title;
             suggested = suggestion;
             return nextPath;
         };
