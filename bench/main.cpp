@@ -14,10 +14,11 @@
 #include "calls/calls.hpp"
 #include "engine/engine_run.hpp"
 #include "exports/flow_case.hpp"
+#include "field/field.hpp"
 #include "files/job_file.hpp"
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
-#include "port_field/virtual_port.hpp"
+#include "port_field/walls.hpp"
 #include "units/format.hpp"
 
 using namespace euryth;
@@ -97,7 +98,7 @@ void againstPackage(const job::Port& port, const analysis::PortAnalysis& analysi
         std::printf("%-58s not measured: the package openfoam is not installed\n", "the same mesh in potentialFoam");
         return;
     }
-    const auto solved = port_field::virtualPort(port, analysis, field::kFull);
+    const auto solved = port_field::virtualPort(port, analysis, port_field::Quality::Fine);
     const auto folder = std::filesystem::temp_directory_path() / ("euryth-bench-" + std::to_string(getpid()));
     const auto run = [&](double flow) {
         const auto written =
@@ -171,10 +172,11 @@ int main()
                        .flow.si();
            }),
            5);
+    const auto shape = *port_field::shapeOf(demo->ports[0], portAnalysis);
     const auto fieldTime = [&](const field::Fineness& fineness, int runs) {
         return milliseconds(
             [&] {
-                const auto known = port_field::virtualPort(demo->ports[0], portAnalysis, fineness);
+                const auto known = port_field::virtualPort(shape, fineness);
                 g_keep = port_field::shortSide(*known, model->room, VolumeFlow::fromSi(0.08)).greatestShape;
             },
             runs);

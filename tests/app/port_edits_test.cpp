@@ -4,7 +4,7 @@
 #include "app/port_edits.hpp"
 #include "job/check.hpp"
 #include "job/mirror.hpp"
-#include "port_field/virtual_air.hpp"
+#include "port_field/air_field.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
@@ -135,12 +135,12 @@ TEST_CASE("a port that is split keeps the places of its stations in the head, an
     CHECK(common.back() == poses[split - 1]);
     CHECK(rest.front() == poses[split]);
     const job::Port& part = job.ports[branch];
-    const auto solved = port_field::virtualPort(part, analysis::analyse(job, part), field::kCoarse);
+    const auto solved = port_field::virtualPort(part, analysis::analyse(job, part), port_field::Quality::Coarse);
     REQUIRE(solved);
     const auto air = port_field::portAir(job, part, analysis::analyse(job, part), {}, nullptr);
     REQUIRE(air);
     CHECK(air->from == port_field::FlowFrom::Runner);
-    CHECK(port_field::airInPort(*solved, *air).fastest.speed > Speed{});
+    CHECK(port_field::fastestPlace(*solved, air->flow).speed > Speed{});
 }
 
 TEST_CASE("measurements without the plan leave all of the plan, and with it bring all of it")

@@ -21,7 +21,7 @@ TEST_CASE("a session judges ports by whose speeds are chosen, as soon as they ar
 
     refreshes = 0;
     const auto shape = port_field::shapeOf(workspace.job().ports[0], workspace.analysisOf(0));
-    session.runs().take(madeRun("I1", *shape, exports::Quality::Coarse));
+    session.runs().take(madeRun("I1", *shape, port_field::Quality::Coarse));
     CHECK(refreshes > 0);
     CHECK(workspace.analysis().speedsMissing.empty());
     CHECK(workspace.analysis().speedsFrom.id() == "speeds.viscous");

@@ -36,12 +36,12 @@ struct Runs {
     }
     [[nodiscard]] ViscousRuns::Wish wish(viscous::Variant variant = viscous::Variant::AsItIs) const
     {
-        return {"I1", variant, shape(), *air(), exports::Quality::Coarse};
+        return {"I1", variant, shape(), *air(), port_field::Quality::Coarse};
     }
     void useStandIn(double seconds = 0.0)
     {
         auto how = runs.how();
-        how.programs.solver = standInSolver(folder.path(), shape(), exports::Quality::Coarse, 3, seconds);
+        how.programs.solver = standInSolver(folder.path(), shape(), port_field::Quality::Coarse, 3, seconds);
         runs.setHow(how);
     }
     QString saveAs(const char* name)
@@ -85,16 +85,16 @@ TEST_CASE("runs are worked off one after the other, and their results belong to 
     CHECK(f.runs.current() == &f.runs.items()[0]);
     const auto result = f.runs.best(f.shape());
     REQUIRE(result);
-    CHECK(result->run.solved.quality == exports::Quality::Coarse);
-    CHECK(result->run.finished == "2026-05-04T03:02:01Z");
-    CHECK_FALSE(result->solved->streamlines.empty());
+    CHECK(result->solved.quality == port_field::Quality::Coarse);
+    CHECK(result->finished == "2026-05-04T03:02:01Z");
+    CHECK_FALSE(result->solved.air->port().ways().empty());
     CHECK_FALSE(f.runs.stale("I1", viscous::Variant::AsItIs, f.shape()));
 
     f.widen(40);
     CHECK_FALSE(f.runs.best(f.shape()));
     const auto old = f.runs.stale("I1", viscous::Variant::AsItIs, f.shape());
     REQUIRE(old == result);
-    const auto what = port_field::differenceOf(old->run.solved.air->port().shape(), f.shape());
+    const auto what = port_field::differenceOf(old->solved.air->port().shape(), f.shape());
     CHECK(f.workspace.text(what) == "the section at 36.0 mm");
     f.runs.clearEnded();
     CHECK(f.runs.items().empty());
@@ -130,7 +130,7 @@ TEST_CASE("the run under way and those that wait can be stopped, and started aga
     f.useStandIn(5.0);
     f.runs.add(f.wish());
     auto other = f.wish(viscous::Variant::AfterCuts);
-    other.quality = exports::Quality::Normal;
+    other.quality = port_field::Quality::Normal;
     f.runs.add(other);
     f.until([&] { return !f.runs.items()[0].history.empty(); });
     f.runs.stopAll();
@@ -156,7 +156,7 @@ TEST_CASE("the run under way and those that wait can be stopped, and started aga
 TEST_CASE("results are kept beside the job, come back with it, and go along under another name")
 {
     Runs f;
-    f.runs.take(madeRun("I1", f.shape(), exports::Quality::Coarse));
+    f.runs.take(madeRun("I1", f.shape(), port_field::Quality::Coarse));
     const QString path = f.saveAs("head.euryth.json");
     f.runs.finish();
     CHECK(std::filesystem::exists(f.folder.path() / "head.runs"));
@@ -170,7 +170,7 @@ TEST_CASE("results are kept beside the job, come back with it, and go along unde
                              *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value));
     // Nor has a job that was never saved anything to do with another one.
     f.runs.take(madeRun("I1", *port_field::shapeOf(f.workspace.job().ports[0], f.workspace.analysisOf(0)).value,
-                        exports::Quality::Coarse));
+                        port_field::Quality::Coarse));
     f.workspace.document().reset(demoJob(), {});
     CHECK_FALSE(f.runs.stale("I1", viscous::Variant::AsItIs, f.shape()));
     REQUIRE(f.workspace.document().open(path).isEmpty());
@@ -194,10 +194,10 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     REQUIRE(wishes.runs.size() == 1);
     CHECK(wishes.runs[0].variant == viscous::Variant::AsItIs);
     choice.afterCuts = choice.asPlanned = choice.secondMesh = true;
-    choice.quality = exports::Quality::Normal;
+    choice.quality = port_field::Quality::Normal;
     wishes = app::wishesOf(f.workspace, f.air(), choice);
     REQUIRE(wishes.runs.size() == 6);
-    CHECK(wishes.runs[1].quality == exports::Quality::Coarse);
+    CHECK(wishes.runs[1].quality == port_field::Quality::Coarse);
     CHECK_FALSE(port_field::sameShape(wishes.runs[0].shape, wishes.runs[2].shape));
     CHECK(wishes.missing.empty());
     wishes = app::wishesOf(f.workspace, {std::nullopt, say("missing.flow")}, {});
@@ -210,24 +210,24 @@ TEST_CASE("what is wished for: variants, other ports, a second mesh, and what th
     choice.allPorts = true;
     wishes = app::wishesOf(f.workspace, {std::nullopt, say("missing.flow")}, choice);
     CHECK(wishes.runs.size() + wishes.missing.size() >= 6);
-    CHECK(app::secondMeshOf(exports::Quality::Coarse) == exports::Quality::Normal);
-    CHECK(app::secondMeshOf(exports::Quality::Fine) == exports::Quality::Normal);
+    CHECK(app::secondMeshOf(port_field::Quality::Coarse) == port_field::Quality::Normal);
+    CHECK(app::secondMeshOf(port_field::Quality::Fine) == port_field::Quality::Normal);
 }
 
 TEST_CASE("two meshes tell how sure the numbers are")
 {
     Runs f;
-    f.runs.take(madeRun("I1", f.shape(), exports::Quality::Coarse));
+    f.runs.take(madeRun("I1", f.shape(), port_field::Quality::Coarse));
     CHECK_FALSE(app::meshChange(f.runs, f.shape()));
-    f.runs.take(madeRun("I1", f.shape(), exports::Quality::Normal, 0.7));
+    f.runs.take(madeRun("I1", f.shape(), port_field::Quality::Normal, 0.7));
     const auto change = app::meshChange(f.runs, f.shape());
     REQUIRE(change);
-    CHECK(change->coarser == exports::Quality::Coarse);
-    CHECK(change->finer == exports::Quality::Normal);
+    CHECK(change->coarser == port_field::Quality::Coarse);
+    CHECK(change->finer == port_field::Quality::Normal);
     CHECK(change->to.dead > change->from.dead);
-    CHECK(f.runs.all(f.shape()).front()->run.solved.quality == exports::Quality::Normal);
+    CHECK(f.runs.all(f.shape()).front()->solved.quality == port_field::Quality::Normal);
     // At another flow nothing can be compared.
-    f.runs.take(madeRun("I1", f.shape(), exports::Quality::Normal, 0.7, VolumeFlow::fromSi(0.05)));
+    f.runs.take(madeRun("I1", f.shape(), port_field::Quality::Normal, 0.7, VolumeFlow::fromSi(0.05)));
     CHECK_FALSE(app::meshChange(f.runs, f.shape()));
 }
 
@@ -253,7 +253,7 @@ TEST_CASE("ports are judged by readings, the instant field or a run, and every n
     f.workspace.setSpeedSource(SpeedSource::Viscous);
     CHECK(chokeText().isEmpty());
     CHECK(f.workspace.analysis().speedsMissing.id() == "missing.run");
-    f.runs.take(madeRun("I1", f.shape(), exports::Quality::Coarse));
+    f.runs.take(madeRun("I1", f.shape(), port_field::Quality::Coarse));
     CHECK(chokeText().contains("by the viscous run (coarse mesh)"));
     CHECK_FALSE(why().contains("by the readings"));
     // The dead air on the floor of the throat is left alone.

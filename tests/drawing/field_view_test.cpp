@@ -17,12 +17,13 @@ namespace {
 struct Solved {
     job::Job job = demoJob();
     analysis::PortAnalysis analysis = analysis::analyse(job, job.ports[0]);
-    port_field::VirtualPort port = *port_field::virtualPort(job.ports[0], analysis, field::kCoarse).value;
-    port_field::AirInPort air =
-        port_field::airInPort(port, {VolumeFlow::fromSi(0.08), {}, {}, port_field::roomOrStandardAir(job.bench)});
+    port_field::Air air =
+        port_field::instantAir(std::make_shared<const port_field::VirtualPort>(
+                                   *port_field::virtualPort(job.ports[0], analysis, port_field::Quality::Coarse).value),
+                               {VolumeFlow::fromSi(0.08), {}, {}, port_field::roomOrStandardAir(job.bench)});
     units::DisplayUnits units;
 
-    FieldPicture picture() const { return {port, air, speedScale(air), nullptr, units}; }
+    FieldPicture picture() const { return {*air, speedScale(air->range()), units}; }
     Length shortSide() const { return job.ports[0].stations[*analysis.places.shortSide].s; }
 };
 
@@ -74,13 +75,13 @@ TEST_CASE("a section of the field: fast is light, slow is dark, pixels and place
 TEST_CASE("behind lift-off section and long section are hatched")
 {
     const Solved s;
-    REQUIRE(s.air.letsGoAt);
-    const auto before = fieldSection(s.picture(), s.port.start());
-    const auto behind = fieldSection(s.picture(), s.port.end());
+    REQUIRE(s.air->trustedTo());
+    const auto before = fieldSection(s.picture(), s.air->start());
+    const auto behind = fieldSection(s.picture(), s.air->end());
     CHECK(behind.doubtful);
     CHECK(reddish(pictureOf(FieldSectionView(behind, kPicture))) >
           reddish(pictureOf(FieldSectionView(before, kPicture))) + 500);
-    auto along = fieldLong(s.picture(), {}, {});
+    auto along = fieldLong(s.picture(), {});
     CHECK(along.doubtful.size() >= 4);
     const int hatched = reddish(pictureOf(FieldLongView(along, kPicture)));
     along.doubtful.clear();
@@ -91,10 +92,10 @@ TEST_CASE("behind lift-off section and long section are hatched")
 TEST_CASE("a point of the long section is a place of the tip, and back")
 {
     const Solved s;
-    const auto scene = fieldLong(s.picture(), {}, port_field::TipPlace{s.shortSide(), {0.0, 0.003}});
+    const auto scene = fieldLong(s.picture(), port_field::TipPlace{s.shortSide(), {0.0, 0.003}});
     REQUIRE(scene.tip);
     const FieldLongView view(scene, kPicture);
-    const auto back = tipFromSide(s.port, view.toSide(view.toPixel(*scene.tip)));
+    const auto back = tipFromSide(*s.air, view.toSide(view.toPixel(*scene.tip)));
     CHECK(inMm(back.s) == Approx(inMm(s.shortSide())).margin(2.0));  // to the nearest layer
     CHECK(back.at.up == Approx(0.003).margin(1e-3));
     CHECK(scene.roof.size() == scene.floor.size());
@@ -151,23 +152,20 @@ TEST_CASE("the wall unrolled tells speed, layer, and what is not known")
 
 TEST_CASE("where all the air is equally fast the colour scale still has two ends")
 {
-    port_field::AirInPort air;
-    air.slow = Speed::fromSi(80.0);
-    air.fastest.speed = Speed::fromSi(80.0);
-    CHECK(speedScale(air).low < speedScale(air).high);
-    air.slow = Speed::fromSi(20.0);
-    CHECK(speedScale(air).low == Approx(20.0));
+    const Speed fast = Speed::fromSi(80.0);
+    const SpeedScale even = speedScale({fast, fast});
+    CHECK(even.low < even.high);
+    CHECK(speedScale({Speed::fromSi(20.0), fast}).low == Approx(20.0));
 }
 
 TEST_CASE("a run's dead air is edged and named, and a difference has its own scale")
 {
     const Solved s;
-    const auto run = madeRun("I1", s.port.shape(), exports::Quality::Coarse);
-    const port_field::ViscousAir& viscous = *run.solved.air;
-    const auto air = port_field::airInPort(viscous, s.air.air, s.air);
-    CHECK_FALSE(air.letsGoAt);  // nothing is doubtful in it
-    const FieldPicture picture{viscous.port(), air, speedScale(air), nullptr, s.units};
-    auto along = fieldLong(picture, {}, {});
+    const auto run = madeRun("I1", s.air->shape(), port_field::Quality::Coarse);
+    const auto air = port_field::viscousAir(run.solved.air, s.air->at(), s.air, viscous::nameOf(run.solved));
+    CHECK_FALSE(air->trustedTo());  // nothing is doubtful in it
+    const FieldPicture picture{*air, speedScale(air->range()), s.units};
+    auto along = fieldLong(picture, {});
     CHECK(along.doubtful.empty());
     REQUIRE_FALSE(along.dead.empty());
     CHECK(along.deadNames.size() == 1);
@@ -175,16 +173,18 @@ TEST_CASE("a run's dead air is edged and named, and a difference has its own sca
     along.dead.clear();
     along.deadNames.clear();
     CHECK(edged > reddish(pictureOf(FieldLongView(along, kPicture))) + 40);
-    CHECK(fieldSection(picture, s.port.start()).dead.empty());
-    CHECK_FALSE(fieldSection(picture, s.port.end()).dead.empty());
-    CHECK(fieldSection(s.picture(), s.port.end()).dead.empty());  // the instant field knows none
+    CHECK(fieldSection(picture, s.air->start()).dead.empty());
+    CHECK_FALSE(fieldSection(picture, s.air->end()).dead.empty());
+    CHECK(fieldSection(s.picture(), s.air->end()).dead.empty());  // the instant field knows none
 
-    const FieldPicture difference{viscous.port(), air, {-30.0, 30.0, true}, &s.port, s.units};
-    const auto section = fieldSection(difference, s.port.start());
-    const auto own = fieldSection(picture, s.port.start());
+    const auto over = port_field::differenceAir(air, s.air);
+    const FieldPicture difference{*over, speedScale(over->range()), s.units};
+    CHECK(difference.scale.difference);
+    CHECK(difference.scale.low == Approx(-difference.scale.high));
+    const auto section = fieldSection(difference, s.air->start());
+    const auto own = fieldSection(picture, s.air->start());
     const std::size_t middle = section.sheet.speeds.size() / 2;
-    const auto frame = viscous.port().frameAt(s.port.start());
-    const auto instant = s.port.field().velocityAt(frame.toHead(own.sheet.places[middle]), s.air.air.flow);
+    const auto instant = s.air->velocityAt(s.air->frameAt(s.air->start()).toHead(own.sheet.places[middle]));
     REQUIRE(instant);
     CHECK(section.sheet.speeds[middle] == Approx(own.sheet.speeds[middle] - instant->length()).margin(1e-6));
     const SpeedScale scale{-30.0, 30.0, true};

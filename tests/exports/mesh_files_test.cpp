@@ -5,6 +5,7 @@
 #include <sstream>
 
 #include "exports/mesh_files.hpp"
+#include "field/mesh.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
@@ -33,28 +34,29 @@ TEST_CASE("a VTK file has every open cell, and the field's velocities in m/s")
 {
     const job::Job job = demoJob();
     PortShape shape = demoShape(job);
-    const VirtualPort port = *virtualPort(shape, field::kCoarse).value;
+    const VirtualPort port = *virtualPort(shape, Quality::Coarse).value;
     const VolumeFlow flow = VolumeFlow::fromSi(0.08);
     const std::string text = exports::vtkText(port, flow);
     CHECK(text.starts_with("# vtk DataFile Version 3.0\n"));
-    const auto open = static_cast<std::size_t>(std::ranges::count(port.mesh().blocked, false));
-    CHECK(open < port.mesh().cells.size());  // the demo has a guide boss
+    const field::Mesh& mesh = port.mesh().layered();
+    const auto open = static_cast<std::size_t>(std::ranges::count(mesh.blocked, false));
+    CHECK(open < mesh.cells.size());  // the demo has a guide boss
     CHECK(text.find("\nCELLS " + std::to_string(open) + ' ' + std::to_string(9 * open) + '\n') != std::string::npos);
     const auto first = numbersAfter(text, "CELLS ", 9);
     CHECK(first[0] == 8);
     for (std::size_t i = 0; i < 8; ++i)
-        CHECK(first[i + 1] == port.mesh().cells[0][i]);
-    const std::size_t node = port.mesh().nodes.size() / 2;
+        CHECK(first[i + 1] == mesh.cells[0][i]);
+    const std::size_t node = mesh.nodes.size() / 2;
     const auto velocities = numbersAfter(text, "VECTORS velocity", 3 * node + 3);
-    const field::Vector3& v = port.field().velocities()[node];
+    const geometry::Vector3& v = port.velocities()[node];
     CHECK(velocities[3 * node] == Approx(v.x * 0.08));
     CHECK(velocities[3 * node + 2] == Approx(v.z * 0.08));
     const auto places = numbersAfter(text, "POINTS ", 3 * node + 3);
-    CHECK(places[3 * node] == Approx(port.mesh().nodes[node].x));
+    CHECK(places[3 * node] == Approx(mesh.nodes[node].x));
     CHECK(text.find("nan") == std::string::npos);
 
     shape.airFromValve = true;
-    const std::string back = exports::vtkText(*virtualPort(shape, field::kCoarse).value, flow);
+    const std::string back = exports::vtkText(*virtualPort(shape, Quality::Coarse).value, flow);
     CHECK(numbersAfter(back, "VECTORS velocity", 1)[0] == Approx(-numbersAfter(text, "VECTORS velocity", 1)[0]));
 }
 

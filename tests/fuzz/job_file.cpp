@@ -6,11 +6,12 @@
 
 #include "calls/calls.hpp"
 #include "engine/engine_run.hpp"
+#include "field/mesh.hpp"
 #include "files/house_file.hpp"
 #include "mutate.hpp"
 #include "plans/house_change.hpp"
 #include "plans/planned_port.hpp"
-#include "port_field/virtual_port.hpp"
+#include "port_field/air_field.hpp"
 
 using namespace euryth;
 
@@ -40,7 +41,10 @@ void workOut(const job::Job& job, const job::Port& port)
         engine::runEngine(*model, rotationFromRpm(7000));
     else if (model.missing.empty())
         std::abort();
-    if (const auto air = port_field::virtualPort(port, analysis, {4, 3, 16}); air)
+    const auto shape = port_field::shapeOf(port, analysis);
+    const auto air = shape ? port_field::virtualPort(*shape, field::Fineness{4, 3, 16})
+                           : Known<port_field::VirtualPort>{std::nullopt, shape.missing};
+    if (air)
         port_field::shortSide(*air, port_field::roomOrStandardAir(job.bench), VolumeFlow::fromSi(0.08));
     else if (air.missing.empty())
         std::abort();

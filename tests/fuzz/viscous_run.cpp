@@ -17,12 +17,12 @@ int main(int argc, char** argv)
     for (const double s : {0.0, 20.0, 40.0})
         shape.sections.push_back(
             {lengthFromMm(s), poseAt(s, 0, 0), geometry::RoundedRectangle{lengthFromMm(30), lengthFromMm(30), {}}});
-    const auto run = madeRun("I1", shape, exports::Quality::Coarse);
+    const auto run = madeRun("I1", shape, port_field::Quality::Coarse);
     const auto& air = *run.solved.air;
     const std::string file = viscous::packed(run);
     const std::string record = viscous::unsqueezed(file);
     const std::filesystem::path folder = argv[2];
-    writeResult(folder / "1", air.cells(), exports::wallFaces(air.port().mesh()).size());
+    writeResult(folder / "1", air.cells(), wallFacesOf(air.port().mesh()));
     const std::string speeds = "internalField nonuniform List<vector> 3 ((1 2 3) (4 5 6) (7 8 9));";
     constexpr std::array<std::string_view, 12> pieces{"nan",          "1e999", "(",           ")",
                                                       "List<vector>", "-1",    "99999999999", "nonuniform",

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <cmath>
 #include <fstream>
 
+#include "field/potential.hpp"
 #include "viscous/store.hpp"
 
 namespace euryth {
@@ -11,10 +13,12 @@ namespace euryth {
 /// A run that no solver has done, for tests of what is made of one: the air goes straight along the runner with the
 /// section's mean speed, but runs back with a fifth of it in the lower third behind `deadFrom` of the runner's length;
 /// pressure falls evenly by 1000 m2/s2 a metre.
-inline viscous::StoredRun madeRun(const std::string& port, const port_field::PortShape& shape, exports::Quality quality,
-                                  double deadFrom = 0.8, VolumeFlow flow = VolumeFlow::fromSi(0.08))
+inline viscous::StoredRun madeRun(const std::string& port, const port_field::PortShape& shape,
+                                  port_field::Quality quality, double deadFrom = 0.8,
+                                  VolumeFlow flow = VolumeFlow::fromSi(0.08))
 {
-    const field::Mesh mesh = *port_field::meshOf(shape, exports::finenessOf(quality)).value;
+    const port_field::PortMesh portMesh = *port_field::meshOf(shape, quality).value;
+    const field::Mesh& mesh = portMesh.layered();
     port_field::CellAir cells;
     const double way = shape.airFromValve ? -1.0 : 1.0;
     const double from = mesh.s[mesh.firstInside] + deadFrom * (mesh.s[mesh.lastInside] - mesh.s[mesh.firstInside]);
@@ -47,15 +51,22 @@ inline viscous::StoredRun madeRun(const std::string& port, const port_field::Por
         for (const std::uint32_t place : mesh.wall) {
             const auto at = frame.toSection(mesh.nodes[layer * mesh.perLayer + place]);
             const double shear = way * (s.si() > from && at.up < 0.0 ? -1.0 : 4.0);
-            row.emplace_back(field::Vector3{shear * forward.x, shear * forward.y, shear * forward.z});
+            row.emplace_back(geometry::Vector3{shear * forward.x, shear * forward.y, shear * forward.z});
         }
     }
     const air::AirState room{temperatureFromCelsius(20), absolutePressureFromPa(100000), 0.4};
     viscous::StoredRun run{port, viscous::Variant::AsItIs, "2026-03-07T10:20:00Z", {}};
     run.solved = {quality, 1, 12.0, {{1, 1.0, 1.0}, {2, 0.1, 0.3}, {3, 0.01, 0.1}}, nullptr};
     run.solved.air = std::make_shared<const port_field::ViscousAir>(
-        shape, mesh, std::move(cells), port_field::PortAir{flow, port_field::FlowFrom::Set, "P1", room});
+        portMesh, std::move(cells), port_field::PortAir{flow, port_field::FlowFrom::Set, "P1", room});
     return run;
+}
+
+/// Faces of the patch `wall`.
+inline std::size_t wallFacesOf(const port_field::PortMesh& mesh)
+{
+    return static_cast<std::size_t>(std::ranges::count_if(
+        mesh.grid().faces, [](const auto& face) { return !face.neighbour && face.patch == port_field::Patch::Wall; }));
 }
 
 inline void writeText(const std::filesystem::path& path, const std::string& text)
@@ -73,7 +84,7 @@ inline void writeResult(const std::filesystem::path& time, const port_field::Cel
             text += value(i) + "\n";
         return text + ")\n;\n";
     };
-    const auto vector = [](const field::Vector3& v) {
+    const auto vector = [](const geometry::Vector3& v) {
         return "(" + std::to_string(v.x) + " " + std::to_string(v.y) + " " + std::to_string(v.z) + ")";
     };
     const std::size_t count = cells.velocity.size();
@@ -90,11 +101,11 @@ inline void writeResult(const std::filesystem::path& time, const port_field::Cel
 /// A stand-in for the solver, for runs whose answer is known: tells `steps` steps, takes `seconds` for each, and leaves
 /// the result of madeRun() for a shape. Returns its name.
 inline std::string standInSolver(const std::filesystem::path& folder, const port_field::PortShape& shape,
-                                 exports::Quality quality, int steps = 3, double seconds = 0.0)
+                                 port_field::Quality quality, int steps = 3, double seconds = 0.0)
 {
     const auto run = madeRun("", shape, quality);
     const auto& air = *run.solved.air;
-    writeResult(folder / "result", air.cells(), exports::wallFaces(air.port().mesh()).size());
+    writeResult(folder / "result", air.cells(), wallFacesOf(air.port().mesh()));
     const auto path = folder / "solver";
     writeText(path, "#!/bin/sh\nfor i in $(seq " + std::to_string(steps) +
                         "); do echo \"Time = $i\"; echo 'x:  Solving for Ux, Initial residual = 0.1, Final'; "

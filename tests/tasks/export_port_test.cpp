@@ -25,7 +25,7 @@ struct Bench {
     {
         tasks::ExportWish wish;
         wish.path = folder.path() / name;
-        wish.fineness = {4, 3, 16};
+        wish.quality = port_field::Quality::Coarse;
         if (flow > VolumeFlow{})
             wish.air =
                 port_field::PortAir{flow, port_field::FlowFrom::Typed, {}, port_field::roomOrStandardAir(job.bench)};

@@ -8,6 +8,7 @@
 
 #include <unistd.h>
 
+#include "field/potential.hpp"
 #include "geometry/layout.hpp"
 #include "support/reference_port.hpp"
 #include "support/told.hpp"
@@ -38,7 +39,7 @@ std::shared_ptr<const ViscousAir> runOf(const PortShape& shape, VolumeFlow flow,
 {
     viscous::Task task{shape,
                        {flow, port_field::FlowFrom::Typed, {}, kRoom},
-                       exports::Quality::Coarse,
+                       port_field::Quality::Coarse,
                        cores,
                        std::chrono::minutes(10),
                        {}};
@@ -98,7 +99,7 @@ TEST_CASE("the package's own check finds the exported mesh in order", "[package]
     const auto folder = std::filesystem::temp_directory_path() / ("euryth-mesh-check-" + std::to_string(getpid()));
     PortShape shape;
     shape.sections = referencePort();
-    const auto port = virtualPort(shape, exports::finenessOf(exports::Quality::Normal));
+    const auto port = virtualPort(shape, Quality::Normal);
     REQUIRE(port);
     REQUIRE(exports::writeCase(folder, exports::viscousCase(*port, kReferenceFlow, kRoom)));
     const std::string command = "cd " + folder.string() +
@@ -115,17 +116,17 @@ TEST_CASE("a long round duct: the flow is kept, and the friction is Colebrook's"
     constexpr double diameter = 30.0;
     const VolumeFlow flow = VolumeFlow::fromSi(0.05);
     const auto air = runOf(roundDuct(diameter, 1800), flow);
-    const field::Mesh& mesh = air->port().mesh();
+    const field::Mesh& mesh = air->port().mesh().layered();
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; layer += 6) {
         // By the cells' own speeds: what is recovered at the nodes smooths the steep wall.
         const std::size_t perLayer = mesh.cellsPerLayer();
         double carried = 0.0;
         for (std::size_t c = 0; c < perLayer; ++c)
-            carried += air->cells().velocity[layer * perLayer + c].x * faceArea(mesh, layer, mesh.cells[c]);
+            carried += air->cells().velocity[layer * perLayer + c].x * field::faceArea(mesh, layer, mesh.cells[c]);
         CHECK(carried == Approx(flow.si()).epsilon(1e-3));
     }
     const double d = diameter / 1000;
-    const double speed = flow.si() / air->port().openArea(5).si();
+    const double speed = flow.si() / air->port().openAreaAt(lengthFromMm(200)).si();
     const double viscosity = air::viscosity(kRoom.temperature).si() / air::density(kRoom).si();
     const double dynamic = air::density(kRoom).si() * speed * speed / 2;
     const auto lostTo = [&](double mm) { return air->layerAt(lengthFromMm(mm)).lost.si(); };
@@ -154,7 +155,7 @@ TEST_CASE("the reference port: dead air on the floor of the throat, and a fast c
         const Length s = lengthFromMm(mm);
         const auto frame = port.frameAt(s);
         const double half = geometry::boxOf(shape.sections.back().section).height.si() / 2;
-        const auto v = port.field().velocityAt(frame.toHead({0, share * half}), kReferenceFlow);
+        const auto v = port.velocityAt(frame.toHead({0, share * half}), kReferenceFlow);
         REQUIRE(v);
         const auto forward = frame.forward();
         return v->x * forward.x + v->y * forward.y + v->z * forward.z;

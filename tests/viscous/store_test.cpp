@@ -29,7 +29,7 @@ PortShape demoShape()
     return *shapeOf(job.ports[0], analyse(job, job.ports[0])).value;
 }
 
-StoredRun demoRun() { return madeRun("I1", demoShape(), exports::Quality::Coarse); }
+StoredRun demoRun() { return madeRun("I1", demoShape(), port_field::Quality::Coarse); }
 
 }  // namespace
 
@@ -38,9 +38,9 @@ TEST_CASE("what a run has written is read back onto the port's mesh")
     const TempFolder folder;
     const auto run = demoRun();
     const ViscousAir& air = *run.solved.air;
-    const field::Mesh& mesh = air.port().mesh();
+    const PortMesh& mesh = air.port().mesh();
     CHECK(viscous::readResult(folder.path(), mesh).error().id() == "result.none");
-    const std::size_t faces = exports::wallFaces(mesh).size();
+    const std::size_t faces = wallFacesOf(mesh);
     writeResult(folder.path() / "250", air.cells(), faces);
     writeResult(folder.path() / "40", air.cells(), 1);  // an earlier one does not count
     const auto cells = viscous::readResult(folder.path(), mesh);
@@ -82,7 +82,7 @@ TEST_CASE("a run is kept and comes back as it was")
     CHECK(back->port == "I1");
     CHECK(back->variant == run.variant);
     CHECK(back->finished == run.finished);
-    CHECK(back->solved.quality == exports::Quality::Coarse);
+    CHECK(back->solved.quality == port_field::Quality::Coarse);
     CHECK(back->solved.history.size() == run.solved.history.size());
     const ViscousAir& a = *run.solved.air;
     const ViscousAir& b = *back->solved.air;

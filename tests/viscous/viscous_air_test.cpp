@@ -26,7 +26,7 @@ PortShape duct(bool exhaust = false)
 
 std::shared_ptr<const ViscousAir> made(const PortShape& shape, double deadFrom = 0.8)
 {
-    return madeRun("I1", shape, exports::Quality::Normal, deadFrom).solved.air;
+    return madeRun("I1", shape, port_field::Quality::Normal, deadFrom).solved.air;
 }
 
 }  // namespace
@@ -79,27 +79,75 @@ TEST_CASE("speeds scale with the flow, swings are told, dead places read nothing
     const VirtualPort& port = air->port();
     const VolumeFlow flow = air->at().flow;
     const auto frame = port.frameAt(lengthFromMm(40));
-    const auto v = port.field().velocityAt(frame.toHead({0, 0}), port.forward(flow * 2.0));
+    const auto v = port.velocityAt(frame.toHead({0, 0}), flow * 2.0);
     REQUIRE(v);
     CHECK(v->length() == Approx(2.0 * flow.si() / 9e-4).epsilon(0.01));
     CHECK(air->fluctuationAt(frame.toHead({0, 0}))->si() == Approx(std::sqrt(2.0 / 3.0 * 6.0)));
     CHECK_FALSE(air->fluctuationAt(frame.toHead({0.1, 0})));
     CHECK(air->layerAt(lengthFromMm(95)).turbulence == Approx(std::sqrt(2.0 / 3.0 * 60.0) / (flow.si() / 9e-4)));
 
-    const auto sets = virtualSets(port, flow);
+    const auto sets = virtualSets(*viscousAir(air, air->at(), nullptr, {}));
     REQUIRE(sets.size() == 5);
     REQUIRE(sets[4].size() == 9);
     CHECK(sets[1][4].speed->si() == Approx(flow.si() / 9e-4).epsilon(0.01));
     CHECK(sets[4][7].speed == Speed{});  // the floor of the last station, where the air runs back
     CHECK(sets[4][1].speed->si() > 50.0);
     const auto exhaust = made(duct(true));
-    CHECK(virtualSets(exhaust->port(), flow)[1][4].speed->si() == Approx(flow.si() / 9e-4).epsilon(0.01));
+    CHECK(virtualSets(*viscousAir(exhaust, exhaust->at(), nullptr, {}))[1][4].speed->si() ==
+          Approx(flow.si() / 9e-4).epsilon(0.01));
+}
+
+TEST_CASE("at another flow: speeds and swings with it, pressure and shear with its square")
+{
+    const auto run = made(duct());
+    const Air own = viscousAir(run, run->at(), nullptr, say("speeds.viscous", {{"mesh", nameOf(Quality::Normal)}}));
+    PortAir twice = run->at();
+    twice.flow = twice.flow * 2.0;
+    const Air more = viscousAir(run, twice, nullptr, {});
+    const auto place = own->frameAt(lengthFromMm(40)).toHead({0, 0});
+    const double speed = run->at().flow.si() / 9e-4;
+    const double density = air::density(run->at().room).si();
+    // The total pressure falls by 1000 m2/s2 a metre from where the air comes in; the rest has become speed.
+    CHECK(own->pressureAt(place)->si() == Approx(-density * (1000.0 * 0.04 + speed * speed / 2)).epsilon(5e-3));
+    CHECK(more->pressureAt(place)->si() == Approx(4.0 * own->pressureAt(place)->si()));
+    CHECK(more->velocityAt(place)->length() == Approx(2.0 * own->velocityAt(place)->length()));
+    CHECK(more->fluctuationAt(place)->si() == Approx(2.0 * own->fluctuationAt(place)->si()));
+    CHECK(own->wallShearAt(lengthFromMm(30), 0.0)->si() == Approx(4.0 * density));
+    CHECK(more->wallShearAt(lengthFromMm(30), 0.0)->si() == Approx(16.0 * density));
+    CHECK(more->wallSpeedAt(lengthFromMm(30), 0.0)->si() ==
+          Approx(2.0 * own->wallSpeedAt(lengthFromMm(30), 0.0)->si()));
+    // It knows what is behind the place where the air lets go.
+    CHECK(own->letsGoOf(Sector::Floor) == run->letsGoAt(Sector::Floor));
+    CHECK(own->isTrustedAt(lengthFromMm(99)));
+    CHECK(own->isTrustedOn(Sector::Floor, lengthFromMm(99)));
+    CHECK_FALSE(own->sectionAt(lengthFromMm(95)).sheet.onward.empty());
+    const auto& onward = own->longSection().sheet.onward;
+    CHECK(*std::ranges::min_element(onward) < 0.0);
+    CHECK(own->isFinal());
+    CHECK(own->limits().id() == "field.limits.viscous");
+    CHECK(own->walls()[0].line.s.empty());  // nobody has given it the potential flow
+    CHECK_FALSE(own->ways().empty());
+}
+
+TEST_CASE("shear on the wall's faces becomes that at its places, and as many have to be there")
+{
+    const auto run = made(duct());
+    const PortMesh& mesh = run->port().mesh();
+    std::vector<geometry::Vector3> faces(wallFacesOf(mesh), {1.0, 2.0, 3.0});
+    const auto table = shearAtPlaces(mesh, faces);
+    REQUIRE(table.size() == mesh.layers());
+    CHECK(table[2].size() == mesh.wallPlaces());
+    CHECK(*table[2][3] == geometry::Vector3{1.0, 2.0, 3.0});
+    faces.pop_back();
+    CHECK_THROWS_AS(shearAtPlaces(mesh, faces), std::invalid_argument);
+    faces.resize(faces.size() + 2);
+    CHECK_THROWS_AS(shearAtPlaces(mesh, faces), std::invalid_argument);
 }
 
 TEST_CASE("a run that does not fit its mesh is refused")
 {
     const auto air = made(duct());
-    const field::Mesh& mesh = air->port().mesh();
+    const PortMesh& mesh = air->port().mesh();
     CellAir cells = air->cells();
     CHECK_FALSE(problemOf(mesh, cells));
     cells.pressure.pop_back();

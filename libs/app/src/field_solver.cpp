@@ -6,36 +6,16 @@
 #include <QCoreApplication>
 
 #include "app/background.hpp"
-#include "field/slice.hpp"
 
 namespace euryth::app {
 
-std::vector<std::vector<geometry::Point3>> waysThrough(const port_field::VirtualPort& port)
-{
-    const field::Mesh& mesh = port.mesh();
-    const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
-    const auto& roof = mesh.nodes[mesh.firstInside * mesh.perLayer + line.front()];
-    const auto& floor = mesh.nodes[mesh.firstInside * mesh.perLayer + line.back()];
-    constexpr int count = 9;
-    std::vector<std::vector<geometry::Point3>> ways;
-    for (int i = 0; i < count; ++i) {
-        const double share = (i + 0.5) / count;
-        ways.push_back(field::streamline(port.field(),
-                                         {roof.x + (floor.x - roof.x) * share, roof.y + (floor.y - roof.y) * share,
-                                          roof.z + (floor.z - roof.z) * share},
-                                         lengthFromMm(2.0)));
-    }
-    std::erase_if(ways, [](const auto& way) { return way.size() < 2; });
-    return ways;
-}
-
 FieldSolver::Answer solvePort(const port_field::PortShape& shape, bool full)
 {
-    auto port = port_field::virtualPort(shape, full ? field::kFull : field::kCoarse);
+    auto port = port_field::virtualPort(shape, full ? port_field::Quality::Fine : port_field::Quality::Coarse);
     if (!port)
         return {nullptr, port.missing};
-    auto ways = waysThrough(*port);
-    return {std::make_shared<const SolvedPort>(SolvedPort{std::move(*port.value), full, std::move(ways)}), {}};
+    port.value->traceWays();
+    return {std::make_shared<const port_field::VirtualPort>(std::move(*port.value)), {}};
 }
 
 FieldSolver::FieldSolver(QObject* parent) : QObject(parent)
@@ -60,7 +40,7 @@ void FieldSolver::want(Lane lane, const port_field::PortShape& shape, bool full)
 {
     LaneState& state = at(lane);
     const auto known = find(shape);
-    if (known && (!full || !known->solved || known->solved->full))
+    if (known && (!full || !known->solved || !known->solved->mesh().isCoarse()))
         return state.next.reset();
     if (state.running && state.now->shape == shape) {
         state.now->full = state.now->full || full;
@@ -100,7 +80,7 @@ void FieldSolver::take(Lane lane, quint64 ticket, const port_field::PortShape& s
     state.running = false;
     if (state.next)
         start(lane, *state.next);
-    else if (answer.solved && !answer.solved->full && state.now->full)
+    else if (answer.solved && answer.solved->mesh().isCoarse() && state.now->full)
         start(lane, *state.now);
     emit arrived();
 }
@@ -109,7 +89,7 @@ void FieldSolver::keep(const port_field::PortShape& shape, const Answer& answer)
 {
     const auto known = std::ranges::find(m_answers, shape, &std::pair<port_field::PortShape, Answer>::first);
     if (known != m_answers.end()) {
-        const bool better = !known->second.solved || !known->second.solved->full;
+        const bool better = !known->second.solved || known->second.solved->mesh().isCoarse();
         if (better)
             known->second = answer;
         m_answers.splice(m_answers.begin(), m_answers, known);

@@ -5,15 +5,6 @@
 
 namespace euryth::app {
 
-namespace {
-
-Phrase runName(const viscous::StoredRun& run)
-{
-    return say("speeds.viscous", {{"mesh", exports::nameOf(run.solved.quality)}});
-}
-
-}  // namespace
-
 VirtualProbe::VirtualProbe(const Workspace& workspace, ViscousRuns& runs, QObject* parent)
     : QObject(parent),
       m_workspace(workspace),
@@ -64,7 +55,8 @@ void VirtualProbe::followPort()
         m_pushes.clear();
     }
     if (!port) {
-        m_present = {{std::nullopt, say("missing.port")}, nullptr, {}, say("missing.port"), nullptr, {}, nullptr, 1.0};
+        m_present = {};
+        m_present.shape.missing = m_present.missing = say("missing.port");
         m_flow = {std::nullopt, say("missing.port")};
         return;
     }
@@ -89,8 +81,7 @@ void VirtualProbe::placeTip()
     if (!m_placed)
         m_tip.at = geometry::centroid(m_workspace.analysis().sections[*m_station]);
     m_placed = true;
-    if (m_present.solved)
-        m_tip = port_field::keptInside(m_present.solved->port, m_tip);
+    keepTipInside();
 }
 
 Known<port_field::PortShape> VirtualProbe::otherShape() const
@@ -128,49 +119,50 @@ void VirtualProbe::takeAnswer(Side& side)
 {
     side.missing = {};
     if (!side.shape) {
-        side = {side.shape, nullptr, {}, side.shape.missing, nullptr, {}, nullptr, 1.0};
+        Side none;
+        none.shape = side.shape;
+        none.missing = side.shape.missing;
+        side = std::move(none);
         return;
     }
     const auto answer = m_solver.find(*side.shape);
     if (!answer)
         return;  // the last one stays until the next one is there
-    const bool same =
-        side.instant == answer->solved && side.instantAir && m_flow && side.instantAir->air.flow == m_flow->flow;
     side.missing = answer->missing;
-    if (!same) {
-        side.instant = answer->solved;
-        side.viscous.reset();  // what is told of a run goes with the instant field's walls
-        side.instantAir.reset();
-        if (side.instant && m_flow)
-            side.instantAir = port_field::airInPort(side.instant->port, *m_flow);
+    if (!answer->solved || !m_flow) {
+        side.instant.reset();
+    } else if (!side.instant || side.solved != answer->solved || side.instant->at() != *m_flow) {
+        side.instant = port_field::instantAir(answer->solved, *m_flow);
+        side.run.reset();  // its walls are those of the instant field
     }
+    side.solved = answer->solved;
     takeRun(side);
 }
 
-/// Shows the run of the side's shape, where runs are to be shown.
+/// The run of the side's shape, and what is to be shown of both.
 void VirtualProbe::takeRun(Side& side)
 {
-    const auto run = m_runs.best(*side.shape);
-    if (m_shows == Shows::Instant || !side.instantAir) {
-        side.viscous = run;
-        side.solved = side.instant;
-        side.air = side.instantAir;
-        return;
+    const auto found = m_runs.best(*side.shape);
+    if (!found || !side.instant) {
+        side.run.reset();
+    } else if (!side.run || side.found != found) {
+        side.run = port_field::viscousAir(found->solved.air, *m_flow, side.instant, viscous::nameOf(found->solved));
+        side.difference = port_field::differenceAir(side.run, side.instant);
     }
-    if (!run) {
-        side.viscous.reset();
-        side.solved.reset();
-        side.air.reset();
+    side.found = found;
+    side.shown = chosen(side);
+    if (side.instant && !side.shown)
         side.missing = say("missing.run.how");
-        return;
+}
+
+port_field::Air VirtualProbe::chosen(const Side& side) const
+{
+    switch (m_shows) {
+    case Shows::Instant: return side.instant;
+    case Shows::Viscous: return side.run;
+    case Shows::Difference: return side.run ? side.difference : nullptr;
     }
-    if (side.viscous == run && side.solved == run->solved && side.air->air.flow == m_flow->flow)
-        return;
-    side.viscous = run;
-    side.solved = run->solved;
-    const port_field::ViscousAir& air = *run->run.solved.air;
-    side.air = port_field::airInPort(air, *m_flow, *side.instantAir);
-    side.greatestDifference = port_field::greatestDifference(air, side.instant->port, m_flow->flow).si();
+    return nullptr;
 }
 
 void VirtualProbe::setShows(Shows shows)
@@ -184,13 +176,19 @@ void VirtualProbe::setShows(Shows shows)
 
 void VirtualProbe::refreshSides()
 {
-    const bool before = m_present.solved != nullptr;
+    const bool before = m_present.shown != nullptr;
     takeAnswer(m_present);
     takeAnswer(m_other);
     if (!m_flow && m_present.missing.empty())
         m_present.missing = m_flow.missing;
-    if (m_present.solved && !before)
-        m_tip = port_field::keptInside(m_present.solved->port, m_tip);
+    if (!before)
+        keepTipInside();
+}
+
+void VirtualProbe::keepTipInside()
+{
+    if (m_present.shown)
+        m_tip = port_field::keptInside(*m_present.shown, m_tip);
 }
 
 bool VirtualProbe::isWorking() const
@@ -212,7 +210,8 @@ void VirtualProbe::setFlow(std::optional<VolumeFlow> flow)
 
 void VirtualProbe::setTip(port_field::TipPlace tip)
 {
-    m_tip = m_present.solved ? port_field::keptInside(m_present.solved->port, tip) : tip;
+    m_tip = tip;
+    keepTipInside();
     emit changed();
 }
 
@@ -232,33 +231,14 @@ void VirtualProbe::stepTip(int along, int left, int up)
     setTip(tip);
 }
 
-namespace {
-
-std::optional<port_field::TipReading> readSide(const VirtualProbe::Side& side, const port_field::TipPlace& tip)
+std::optional<port_field::TipReading> VirtualProbe::readAt(const port_field::Air& air) const
 {
-    if (!side.solved || !side.air)
-        return std::nullopt;
-    auto reading = port_field::readTip(side.solved->port, *side.air, tip);
-    if (const auto* run = side.shownRun(); run && reading) {
-        // It scales with the flow as the speeds do.
-        const auto swing = run->fluctuationAt(side.solved->port.frameAt(tip.s).toHead(tip.at));
-        if (swing)
-            reading->fluctuation = *swing * (side.air->air.flow / run->at().flow);
-    }
-    return reading;
+    return air ? port_field::readTip(*air, m_tip) : std::nullopt;
 }
-
-}  // namespace
-
-std::optional<port_field::TipReading> VirtualProbe::reading() const { return readSide(m_present, m_tip); }
-
-std::optional<port_field::TipReading> VirtualProbe::otherReading() const { return readSide(m_other, m_tip); }
 
 std::optional<port_field::TipReading> VirtualProbe::instantReading() const
 {
-    if (!m_present.shownRun() || !m_present.instant)
-        return std::nullopt;
-    return port_field::readTip(m_present.instant->port, *m_present.instantAir, m_tip);
+    return m_present.shown == m_present.instant ? std::nullopt : readAt(m_present.instant);
 }
 
 void VirtualProbe::setAgainst(Against against)
@@ -321,24 +301,27 @@ Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port, co
     const auto air = port_field::portAir(m_workspace.job(), port, measured, std::nullopt, nullptr);
     if (!air)
         return {std::nullopt, air.missing};
+    const auto judge = [](const port_field::Air& field) {
+        return Known<analysis::ComputedSpeeds>{analysis::ComputedSpeeds{field->name(), port_field::virtualSets(*field)},
+                                               {}};
+    };
     if (source == analysis::SpeedSource::Viscous) {
         const auto run = m_runs.best(*shape);
         if (!run)
             return {std::nullopt, say("missing.run")};
-        return {analysis::ComputedSpeeds{runName(run->run), port_field::virtualSets(run->solved->port, air->flow)}, {}};
+        return judge(port_field::viscousAir(run->solved.air, *air, nullptr, viscous::nameOf(run->solved)));
     }
     const auto answer = m_solver.find(*shape);
     if (!answer || !answer->solved)
         return {std::nullopt, answer ? answer->missing : say("missing.field")};
-    return {analysis::ComputedSpeeds{say("speeds.instant"), port_field::virtualSets(answer->solved->port, air->flow)},
-            {}};
+    return judge(port_field::instantAir(answer->solved, *air));
 }
 
 std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) const
 {
     const job::Port* port = m_workspace.port();
     const auto& result = m_workspace.analysis().probes.at(probe);
-    if (!port || !m_present.solved || !result.station)
+    if (!port || !m_present.shown || !result.station)
         return {};
     const job::ProbeSet& set = port->probes[probe];
     const auto air = port_field::portAir(m_workspace.job(), *port, m_workspace.analysis(), std::nullopt, &set);
@@ -347,7 +330,7 @@ std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) c
     std::vector<probing::GridPoint> points;
     for (const job::Reading& r : set.readings)
         points.push_back({r.u, r.v});
-    return port_field::virtualReadings(m_present.solved->port, air->flow, port->stations[*result.station].s,
+    return port_field::virtualReadings(*m_present.shown, air->flow, port->stations[*result.station].s,
                                        m_workspace.analysis().sections[*result.station], points);
 }
 

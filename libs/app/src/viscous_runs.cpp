@@ -14,13 +14,6 @@ namespace euryth::app {
 
 namespace {
 
-std::shared_ptr<const ViscousRuns::Result> resultOf(viscous::StoredRun run)
-{
-    const port_field::VirtualPort& port = run.solved.air->port();
-    auto solved = std::make_shared<const SolvedPort>(SolvedPort{port, true, waysThrough(port)});
-    return std::make_shared<const ViscousRuns::Result>(ViscousRuns::Result{std::move(run), std::move(solved)});
-}
-
 std::filesystem::path runFolderOf(const QString& job) { return viscous::runFolder(job.toStdString()); }
 
 }  // namespace
@@ -62,7 +55,7 @@ ViscousRuns::Item* ViscousRuns::find(quint64 id)
     return found == m_items.end() ? nullptr : &*found;
 }
 
-double ViscousRuns::expectedSeconds(exports::Quality quality) const
+double ViscousRuns::expectedSeconds(port_field::Quality quality) const
 {
     const double usual = viscous::expectedSeconds(quality, m_how.cores);
     const auto& took = m_took.at(static_cast<std::size_t>(quality));
@@ -143,7 +136,7 @@ void ViscousRuns::ended(quint64 id, const tl::expected<viscous::Solved, viscous:
 
 void ViscousRuns::take(viscous::StoredRun run)
 {
-    const auto result = resultOf(std::move(run));
+    const auto result = std::make_shared<const Result>(std::move(run));
     hold(result);
     keep(result);
     emit arrived();
@@ -153,10 +146,10 @@ void ViscousRuns::take(viscous::StoredRun run)
 /// In the place of an older one of the same shape and quality.
 void ViscousRuns::hold(const std::shared_ptr<const Result>& result)
 {
-    const auto& solved = result->run.solved;
+    const auto& solved = result->solved;
     std::erase_if(m_results, [&](const auto& other) {
-        return other->run.solved.quality == solved.quality && other->run.port == result->run.port &&
-               other->run.variant == result->run.variant;
+        return other->solved.quality == solved.quality && other->port == result->port &&
+               other->variant == result->variant;
     });
     m_results.push_back(result);
 }
@@ -168,7 +161,7 @@ void ViscousRuns::keep(const std::shared_ptr<const Result>& result)
     ++m_filing;
     m_files.start([this, folder = runFolderOf(m_path), result] {
         const auto kept =
-            guarded([&] { return viscous::keep(folder, result->run); },
+            guarded([&] { return viscous::keep(folder, *result); },
                     [](const std::string& fault) { return tl::expected<void, Phrase>(tl::unexpect, verbatim(fault)); });
         QMetaObject::invokeMethod(
             this,
@@ -196,10 +189,10 @@ void ViscousRuns::followFile()
     const auto& ports = m_workspace.job().ports;
     std::erase_if(m_results, [&](const auto& result) {
         return std::ranges::none_of(ports, [&](const job::Port& port) {
-            if (port.id != result->run.port)
+            if (port.id != result->port)
                 return false;
             const auto shape = port_field::shapeOf(port, analysis::measure(m_workspace.job(), port));
-            return shape && port_field::sameShape(*shape, result->run.solved.air->port().shape());
+            return shape && port_field::sameShape(*shape, result->solved.air->port().shape());
         });
     });
     if (path.isEmpty())
@@ -216,7 +209,7 @@ void ViscousRuns::followFile()
                             });
         std::vector<std::shared_ptr<const Result>> results;
         for (auto& run : kept.runs)
-            results.push_back(resultOf(std::move(run)));
+            results.push_back(std::make_shared<const Result>(std::move(run)));
         QMetaObject::invokeMethod(
             this,
             [this, path, results, troubles = kept.troubles] {
@@ -268,10 +261,10 @@ std::vector<std::shared_ptr<const ViscousRuns::Result>> ViscousRuns::all(const p
 {
     std::vector<std::shared_ptr<const Result>> fitting;
     for (const auto& result : m_results) {
-        if (port_field::sameShape(result->run.solved.air->port().shape(), shape))
+        if (port_field::sameShape(result->solved.air->port().shape(), shape))
             fitting.push_back(result);
     }
-    std::ranges::stable_sort(fitting, std::greater{}, [](const auto& r) { return r->run.solved.quality; });
+    std::ranges::stable_sort(fitting, std::greater{}, [](const auto& r) { return r->solved.quality; });
     return fitting;
 }
 
@@ -287,7 +280,7 @@ std::shared_ptr<const ViscousRuns::Result> ViscousRuns::stale(const std::string&
     if (best(shape))
         return nullptr;
     const auto found = std::ranges::find_if(
-        m_results, [&](const auto& result) { return result->run.port == port && result->run.variant == variant; });
+        m_results, [&](const auto& result) { return result->port == port && result->variant == variant; });
     return found == m_results.end() ? nullptr : *found;
 }
 
@@ -297,11 +290,11 @@ void ViscousRuns::finish()
         QCoreApplication::processEvents(QEventLoop::ExcludeUserInputEvents | QEventLoop::WaitForMoreEvents);
 }
 
-exports::Quality secondMeshOf(exports::Quality quality)
+port_field::Quality secondMeshOf(port_field::Quality quality)
 {
-    return quality == exports::Quality::Fine     ? exports::Quality::Normal
-           : quality == exports::Quality::Normal ? exports::Quality::Coarse
-                                                 : exports::Quality::Normal;
+    return quality == port_field::Quality::Fine     ? port_field::Quality::Normal
+           : quality == port_field::Quality::Normal ? port_field::Quality::Coarse
+                                                    : port_field::Quality::Normal;
 }
 
 namespace {
@@ -357,8 +350,8 @@ std::optional<MeshChange> meshChange(const ViscousRuns& runs, const port_field::
     const auto all = runs.all(shape);
     if (all.size() < 2)
         return std::nullopt;
-    const auto& finer = all[0]->run.solved;
-    const auto& coarser = all[1]->run.solved;
+    const auto& finer = all[0]->solved;
+    const auto& coarser = all[1]->solved;
     // At one flow, which the numbers of the coarser one are not otherwise.
     constexpr double same = 1e-3;
     if (std::abs(coarser.air->at().flow / finer.air->at().flow - 1.0) > same)

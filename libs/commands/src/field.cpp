@@ -9,20 +9,16 @@ namespace euryth::commands {
 
 int callField(const Request& request, std::ostream& out)
 {
-    const VolumeFlow flow = flowOf(request.flow);
     const auto points = pointsOf(request.points);
-    const FieldJob loaded = loadField(request, field::kFull);
-    printSpeeds(out, points, loaded.room,
-                [&](const geometry::Point3& p) { return loaded.virtualPort->field().velocityAt(p, flow); });
+    printSpeeds(out, points, *solvedField(request, loadField(request)));
     return kDone;
 }
 
 int callShortSide(const Request& request, std::ostream& out)
 {
-    const VolumeFlow flow = flowOf(request.flow);
-    const FieldJob loaded = loadField(request, field::kFull);
-    const auto verdict = port_field::shortSide(*loaded.virtualPort, loaded.room, flow);
-    const Speed sonic = air::speedAtMach(loaded.room, 1.0);
+    const FieldJob loaded = loadField(request);
+    const auto verdict = solvedField(request, loaded)->walls()[geometry::index(geometry::Sector::Floor)];
+    const Speed sonic = air::speedAtMach(loaded.at.room, 1.0);
     if (verdict.peak > sonic) {
         throw CallError(kJobHasErrors, say("cli.too-much-flow",
                                            {{"port", loaded.port->id}, {"peak", verdict.peak}, {"sonic", sonic}}));

@@ -11,17 +11,26 @@
 
 namespace euryth::commands {
 
-FieldJob loadField(const Request& request, const field::Fineness& fineness)
+FieldJob loadField(const Request& request)
 {
+    const VolumeFlow flow = flowOf(request.flow);
     FieldJob loaded{loadOrThrow(request.jobPath), nullptr, {}, {}};
     loaded.port = &portOrThrow(loaded.job, request.port);
-    loaded.room = port_field::roomOrStandardAir(loaded.job.bench);
-    const bool full = fineness.layers == field::kFull.layers;
-    request.tell(say("cli.solving", {{"port", loaded.port->id}, {"nodes", count(full ? 60000 : 8000)}}));
-    loaded.virtualPort = port_field::virtualPort(*loaded.port, analysis::analyse(loaded.job, *loaded.port), fineness);
-    if (!loaded.virtualPort)
-        throw missingFor(*loaded.port, loaded.virtualPort.missing);
+    auto shape = port_field::shapeOf(*loaded.port, analysis::analyse(loaded.job, *loaded.port));
+    if (!shape)
+        throw missingFor(*loaded.port, shape.missing);
+    loaded.shape = std::move(*shape.value);
+    loaded.at = {flow, port_field::FlowFrom::Typed, {}, port_field::roomOrStandardAir(loaded.job.bench)};
     return loaded;
+}
+
+port_field::Air solvedField(const Request& request, const FieldJob& loaded)
+{
+    request.tell(say("cli.solving", {{"port", loaded.port->id}, {"nodes", count(60000)}}));
+    auto solved = port_field::virtualPort(loaded.shape, port_field::Quality::Fine);
+    if (!solved)
+        throw missingFor(*loaded.port, solved.missing);
+    return port_field::instantAir(std::make_shared<const port_field::VirtualPort>(std::move(*solved.value)), loaded.at);
 }
 
 std::vector<geometry::Point3> pointsOf(const std::string& path)
@@ -59,18 +68,17 @@ std::vector<geometry::Point3> pointsOf(const std::string& path)
     return points;
 }
 
-void printSpeeds(std::ostream& out, const std::vector<geometry::Point3>& points, const air::AirState& room,
-                 const std::function<std::optional<field::Vector3>(const geometry::Point3&)>& velocityAt)
+void printSpeeds(std::ostream& out, const std::vector<geometry::Point3>& points, const port_field::AirField& air)
 {
     out << "x_mm,y_mm,z_mm,speed_m_s,mach\n";
     for (const geometry::Point3& p : points) {
         constexpr double mm = 1e3;
         const auto text = [](double value) { return number(value).dump(); };
         out << text(p.x * mm) << ',' << text(p.y * mm) << ',' << text(p.z * mm) << ',';
-        const auto v = velocityAt(p);
+        const auto v = air.velocityAt(p);
         if (v) {
             const Speed speed = Speed::fromSi(v->length());
-            const auto mach = air::machAtSpeed(room, speed);
+            const auto mach = euryth::air::machAtSpeed(air.at().room, speed);
             out << text(speed.si()) << ',' << (mach ? text(*mach) : "");
         } else {
             out << ',';  // outside the port: unknown, not zero

@@ -1,10 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <functional>
-
 #include "call.hpp"
-#include "port_field/virtual_air.hpp"
+#include "port_field/air_field.hpp"
 
 /// What the calls share that compute a field.
 namespace euryth::commands {
@@ -12,17 +10,18 @@ namespace euryth::commands {
 struct FieldJob {
     job::Job job;
     const job::Port* port;
-    air::AirState room;
-    Known<port_field::VirtualPort> virtualPort;
+    port_field::PortShape shape;
+    port_field::PortAir at;  ///< the flow that was asked for
 };
-/// The job, its port and the port's field, or an error with its place.
-FieldJob loadField(const Request& request, const field::Fineness& fineness);
+/// The job, its port and the port's shape, or an error with its place.
+FieldJob loadField(const Request& request);
+/// The port's own field at the flow, or an error with its place.
+port_field::Air solvedField(const Request& request, const FieldJob& loaded);
 
 /// Places in the head out of a table with x, y, z in mm.
 std::vector<geometry::Point3> pointsOf(const std::string& path);
 
 /// The table of speeds at the places; nothing where there is no air.
-void printSpeeds(std::ostream& out, const std::vector<geometry::Point3>& points, const air::AirState& room,
-                 const std::function<std::optional<field::Vector3>(const geometry::Point3&)>& velocityAt);
+void printSpeeds(std::ostream& out, const std::vector<geometry::Point3>& points, const port_field::AirField& air);
 
 }  // namespace euryth::commands

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <tuple>
 
 #include <QCoreApplication>
 
@@ -20,150 +21,115 @@ QString tr(const char* text) { return QCoreApplication::translate("FieldView", t
 Point sideOf(const Point3& p) { return {p.x, p.z}; }
 
 /// Roof to floor behind the place where the air lets go, as far as the end that it flows to.
-std::vector<Point> behind(const port_field::VirtualPort& port, const port_field::AirInPort& air,
-                          const FieldLongScene& scene)
+std::vector<Point> behind(const port_field::AirField& air, const port_field::AirLongSection& section)
 {
     std::vector<Point> shape;
-    if (!air.letsGoAt)
-        return shape;
     std::vector<Point> floor;
-    for (std::size_t i = 0; i < scene.roof.size(); ++i) {
-        const Length s = Length::fromSi(port.mesh().s[port.mesh().firstInside + i]);
-        if (!port_field::behindLiftOff(port, air, s))
+    for (std::size_t i = 0; i < section.s.size(); ++i) {
+        if (air.isTrustedAt(section.s[i]))
             continue;
-        shape.push_back(scene.roof[i]);
-        floor.push_back(scene.floor[i]);
+        shape.push_back(section.roof(i));
+        floor.push_back(section.floor(i));
     }
     shape.insert(shape.end(), floor.rbegin(), floor.rend());
     return shape;
 }
 
-/// For each piece of a line across a layer the cells of a layer that lie beside it.
-std::vector<std::vector<std::size_t>> cellsBeside(const field::Mesh& mesh, const std::vector<std::uint32_t>& line)
+/// A place in the middle of the dead region toward the roof and of that toward the floor.
+std::vector<Point> deadMiddles(const port_field::AirLongSection& section)
 {
-    std::vector<std::vector<std::size_t>> beside(line.size() - 1);
-    for (std::size_t c = 0; c < mesh.cellsPerLayer(); ++c) {
-        const auto corners = std::span(mesh.cells[c]).first(4);
-        for (std::size_t k = 0; k + 1 < line.size(); ++k) {
-            if (std::ranges::count(corners, line[k]) > 0 && std::ranges::count(corners, line[k + 1]) > 0)
-                beside[k].push_back(c);
-        }
-    }
-    return beside;
-}
-
-/// Edges of the dead regions, and a place in the middle of that toward the roof and of that toward the floor. `across`:
-/// how many places a section has, from roof to floor.
-void addDead(FieldLongScene& scene, const std::vector<double>& onward, std::size_t across)
-{
-    const std::array edges{port_field::kDeadShare, port_field::kWeakShare};
-    auto lines = field::isoLines(scene.sheet.places, onward, scene.sheet.faces, edges);
-    scene.dead = std::move(lines.front().pieces);
-    scene.weak = std::move(lines.back().pieces);
-    std::vector<bool> inAir(onward.size(), false);  // and not in the metal of boss or stem
-    for (const auto& face : scene.sheet.faces) {
+    const auto& sheet = section.sheet;
+    if (sheet.onward.empty())
+        return {};
+    std::vector<bool> inAir(sheet.onward.size(), false);  // and not in the metal of boss or stem
+    for (const auto& face : sheet.faces) {
         for (const std::uint32_t corner : face)
             inAir[corner] = true;
     }
+    std::vector<Point> middles;
     for (const bool roof : {true, false}) {
         Point sum;
         double count = 0.0;
-        for (std::size_t i = 0; i < onward.size(); ++i) {
-            if (!inAir[i] || onward[i] >= port_field::kDeadShare || (i % across < across / 2) != roof)
+        for (std::size_t i = 0; i < sheet.onward.size(); ++i) {
+            const bool inHalf = (i % section.across < section.across / 2) == roof;
+            if (!inAir[i] || sheet.onward[i] >= port_field::kDeadShare || !inHalf)
                 continue;
-            sum = {sum.left + scene.sheet.places[i].left, sum.up + scene.sheet.places[i].up};
+            sum = {sum.left + sheet.places[i].left, sum.up + sheet.places[i].up};
             count += 1.0;
         }
         constexpr double few = 6.0;  // a node or two in a corner need no name
         if (count >= few)
-            scene.deadNames.push_back({sum.left / count, sum.up / count});
+            middles.push_back({sum.left / count, sum.up / count});
     }
+    return middles;
+}
+
+/// The middles of roof and floor at `s`, from the side. A wall begins one sector before the middle of the roof.
+std::pair<Point, Point> endsOf(const port_field::AirField& air, Length s)
+{
+    const std::vector<Point> wall = air.wallAt(s);
+    const geometry::Frame frame = air.frameAt(s);
+    const auto middleOf = [&](geometry::Sector sector) {
+        return sideOf(frame.toHead(wall[(geometry::index(sector) + 1) * wall.size() / geometry::kSectorCount]));
+    };
+    return {middleOf(geometry::Sector::Roof), middleOf(geometry::Sector::Floor)};
+}
+
+void addDoubt(FieldLongScene& scene, const port_field::AirField& air, const port_field::AirLongSection& section)
+{
+    const auto to = air.trustedTo();
+    if (!to)
+        return;
+    scene.doubtful = behind(air, section);
+    const auto row = std::ranges::lower_bound(section.s, to->s) - section.s.begin();
+    const auto i = static_cast<std::size_t>(std::min(row, std::ssize(section.s) - 1));
+    if (to->wall == geometry::Sector::Floor)
+        scene.letsGo = section.floor(i);
+    if (to->wall == geometry::Sector::Roof)
+        scene.letsGo = section.roof(i);
 }
 
 }  // namespace
 
-FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<Point3>>& streamlines,
-                         const std::optional<port_field::TipPlace>& tip)
+FieldLongScene fieldLong(const FieldPicture& picture, const std::optional<port_field::TipPlace>& tip)
 {
-    const auto& [port, air, scale, against, units] = picture;
+    const port_field::AirField& air = picture.air;
     FieldLongScene scene;
-    scene.units = units;
-    scene.scale = scale;
-    scene.airEnters = !port.shape().airFromValve;
-    const field::Mesh& mesh = port.mesh();
-    const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
-    const auto across = static_cast<std::uint32_t>(line.size());
-    const auto beside = cellsBeside(mesh, line);
-    std::vector<double> onward;  // share of the section's mean that the air makes along the runner
-    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
-        const auto forward = port.frameAt(Length::fromSi(mesh.s[layer])).forward();
-        const Point3& middle = mesh.nodes[layer * mesh.perLayer + line[line.size() / 2]];
-        for (const std::uint32_t place : line) {
-            const std::size_t node = layer * mesh.perLayer + place;
-            const field::Vector3& v = port.field().velocities()[node];
-            scene.sheet.places.push_back(sideOf(mesh.nodes[node]));
-            scene.sheet.speeds.push_back(shownSpeed(picture, v.length() * air.air.flow.si(), mesh.nodes[node], middle));
-            onward.push_back((v.x * forward.x + v.y * forward.y + v.z * forward.z) * port.openArea(layer).si());
-        }
-        scene.roof.push_back(scene.sheet.places[scene.sheet.places.size() - line.size()]);
-        scene.floor.push_back(scene.sheet.places.back());
-        if (layer == mesh.lastInside)
-            continue;
-        const auto first = static_cast<std::uint32_t>(scene.sheet.places.size()) - across;
-        for (std::uint32_t k = 0; k + 1 < across; ++k) {
-            const bool metal = std::ranges::all_of(
-                beside[k], [&](std::size_t c) { return mesh.isBlocked(layer * mesh.cellsPerLayer() + c); });
-            if (!metal)
-                scene.sheet.faces.push_back({first + k, first + k + 1, first + across + k + 1, first + across + k});
-        }
+    scene.units = picture.units;
+    scene.scale = picture.scale;
+    scene.airEnters = !air.shape().airFromValve;
+    port_field::AirLongSection section = air.longSection();
+    for (std::size_t i = 0; i < section.s.size(); ++i) {
+        scene.roof.push_back(section.roof(i));
+        scene.floor.push_back(section.floor(i));
     }
-    if (air.source == analysis::SpeedSource::Viscous)
-        addDead(scene, onward, line.size());
-    for (const auto& way : streamlines) {
+    WakeEdges edges = wakeEdges(section.sheet);
+    scene.dead = std::move(edges.dead);
+    scene.weak = std::move(edges.weak);
+    scene.deadNames = deadMiddles(section);
+    addDoubt(scene, air, section);
+    for (const auto& way : air.ways()) {
         auto& drawn = scene.streamlines.emplace_back();
         std::ranges::transform(way, std::back_inserter(drawn), sideOf);
     }
-    const auto inSide = [&](Length s, Point at) { return sideOf(port.frameAt(s).toHead(at)); };
-    scene.fastest = inSide(air.fastest.s, air.fastest.at);
-    if (air.letsGoAt) {
-        scene.doubtful = behind(port, air, scene);
-        const auto layer =
-            static_cast<std::size_t>(std::ranges::lower_bound(mesh.s, air.letsGoAt->si()) - mesh.s.begin());
-        const std::size_t i = std::clamp(layer, mesh.firstInside, mesh.lastInside) - mesh.firstInside;
-        if (air.letsGoOf == geometry::Sector::Floor)
-            scene.letsGo = scene.floor[i];
-        if (air.letsGoOf == geometry::Sector::Roof)
-            scene.letsGo = scene.roof[i];
-    }
+    const auto inSide = [&](Length s, Point at) { return sideOf(air.frameAt(s).toHead(at)); };
+    scene.fastest = inSide(air.fastest().s, air.fastest().at);
     if (tip) {
         scene.tip = inSide(tip->s, tip->at);
-        const geometry::Frame frame = port.frameAt(tip->s);
-        const field::Slice slice = port.sliceAt(tip->s);
-        scene.tipRoof = sideOf(frame.toHead(slice.places[line.front()]));
-        scene.tipFloor = sideOf(frame.toHead(slice.places[line.back()]));
+        std::tie(scene.tipRoof, scene.tipFloor) = endsOf(air, tip->s);
     }
+    scene.sheet = std::move(section.sheet);
     return scene;
 }
 
-port_field::TipPlace tipFromSide(const port_field::VirtualPort& port, Point side)
+port_field::TipPlace tipFromSide(const port_field::AirField& air, Point side)
 {
-    const field::Mesh& mesh = port.mesh();
-    const auto line = field::lineAcross(mesh, geometry::Sector::Roof);
-    double least = 1e9;
-    port_field::TipPlace tip;
-    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
-        for (const std::uint32_t place : line) {
-            const Point3& p = mesh.nodes[layer * mesh.perLayer + place];
-            const double distance = std::hypot(p.x - side.left, p.z - side.up);
-            if (distance >= least)
-                continue;
-            least = distance;
-            tip.s = Length::fromSi(mesh.s[layer]);
-            const geometry::Frame frame = port.frameAt(tip.s);
-            tip.at = frame.toSection({side.left, p.y, side.up});
-        }
-    }
-    return tip;
+    const port_field::AirLongSection section = air.longSection();
+    const auto nearest = std::ranges::min_element(
+        section.sheet.places, {}, [&](const Point& p) { return std::hypot(p.left - side.left, p.up - side.up); });
+    const auto i = static_cast<std::size_t>(nearest - section.sheet.places.begin());
+    const Length s = section.s[i / section.across];
+    return {s, air.frameAt(s).toSection({side.left, section.inHead[i].y, side.up})};
 }
 
 FieldLongView::FieldLongView(const FieldLongScene& scene, const QRectF& rect) : m_scene(scene), m_rect(rect)

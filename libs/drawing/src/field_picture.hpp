@@ -6,10 +6,12 @@
 
 namespace euryth::drawing {
 
-/// A speed of the picture's port at a place as it is shown: itself, or over that of the field it is set against.
-/// `middle`: that of its section.
-double shownSpeed(const FieldPicture& picture, double speed, const geometry::Point3& place,
-                  const geometry::Point3& middle);
+/// Edges of dead and of weak air on a sheet; none where its field knows no wake.
+struct WakeEdges {
+    std::vector<std::array<geometry::Point, 2>> dead;
+    std::vector<std::array<geometry::Point, 2>> weak;
+};
+WakeEdges wakeEdges(const port_field::AirSheet& sheet);
 
 /// The edge of a dead region, on a light line, so that it shows on every colour.
 void paintDeadEdge(QPainter& painter, const Theme& theme, const std::vector<std::array<geometry::Point, 2>>& pieces,

@@ -4,9 +4,10 @@
 
 #include <QCoreApplication>
 
+#include "air/isentropic.hpp"
 #include "drawing/field_view.hpp"
 #include "field_picture.hpp"
-#include "geometry/outline.hpp"
+#include "geometry/iso_lines.hpp"
 #include "paint_tools.hpp"
 
 namespace euryth::drawing {
@@ -43,54 +44,35 @@ QPolygonF polygonOf(const FieldSectionView& view, const std::vector<Point>& poin
 
 }  // namespace
 
-SpeedScale speedScale(const port_field::AirInPort& air)
+SpeedScale speedScale(const port_field::SpeedRange& range)
 {
     // In a straight pipe nothing differs; the scale still needs two ends.
     constexpr double narrowest = 0.9;
-    return {std::min(air.slow.si(), narrowest * air.fastest.speed.si()), air.fastest.speed.si()};
+    return {std::min(range.low.si(), narrowest * range.high.si()), range.high.si(), range.difference};
 }
 
-double shownSpeed(const FieldPicture& picture, double speed, const geometry::Point3& place,
-                  const geometry::Point3& middle)
+WakeEdges wakeEdges(const port_field::AirSheet& sheet)
 {
-    if (!picture.against)
-        return speed;
-    // Two meshes of one shape do not end in quite the same wall: a place on it is looked up a little further in.
-    for (const double in : {0.0, 0.01, 0.03}) {
-        const geometry::Point3 p{place.x + (middle.x - place.x) * in, place.y + (middle.y - place.y) * in,
-                                 place.z + (middle.z - place.z) * in};
-        if (const auto v = picture.against->field().velocityAt(p, picture.air.air.flow))
-            return speed - v->length();
-    }
-    return 0.0;
+    if (sheet.onward.empty())
+        return {};
+    const std::array edges{port_field::kDeadShare, port_field::kWeakShare};
+    auto lines = geometry::isoLines(sheet.places, sheet.onward, sheet.faces, edges);
+    return {std::move(lines.front().pieces), std::move(lines.back().pieces)};
 }
 
 FieldSectionScene fieldSection(const FieldPicture& picture, Length s)
 {
-    const auto& [port, air, scale, against, units] = picture;
     FieldSectionScene scene;
-    scene.units = units;
-    scene.scale = scale;
-    field::Slice slice = port.sliceAt(s);
-    const geometry::Frame frame = port.frameAt(s);
-    const geometry::Point3 middle = frame.toHead(geometry::centroid(geometry::Outline{slice.wall}));
-    for (std::size_t i = 0; i < slice.places.size(); ++i)
-        scene.sheet.speeds.push_back(shownSpeed(picture, slice.velocities[i].length() * air.air.flow.si(),
-                                                frame.toHead(slice.places[i]), middle));
-    if (air.source == analysis::SpeedSource::Viscous) {
-        std::vector<double> onward;
-        for (const field::Vector3& v : slice.velocities)
-            onward.push_back(v.x * slice.area);
-        const std::array edges{port_field::kDeadShare, port_field::kWeakShare};
-        auto lines = field::isoLines(slice.places, onward, slice.faces, edges);
-        scene.dead = std::move(lines.front().pieces);
-        scene.weak = std::move(lines.back().pieces);
-    }
-    scene.sheet.places = std::move(slice.places);
-    scene.sheet.faces = std::move(slice.faces);
-    scene.reach = drawnIn(slice.wall);
-    scene.wall = std::move(slice.wall);
-    scene.doubtful = port_field::behindLiftOff(port, air, s);
+    scene.units = picture.units;
+    scene.scale = picture.scale;
+    port_field::AirSection section = picture.air.sectionAt(s);
+    WakeEdges edges = wakeEdges(section.sheet);
+    scene.dead = std::move(edges.dead);
+    scene.weak = std::move(edges.weak);
+    scene.sheet = std::move(section.sheet);
+    scene.reach = drawnIn(section.wall);
+    scene.wall = std::move(section.wall);
+    scene.doubtful = !picture.air.isTrustedAt(s);
     return scene;
 }
 

@@ -6,6 +6,7 @@
 #include "drawing/field_view.hpp"
 #include "drawing/section_view.hpp"
 #include "field_picture.hpp"
+#include "geometry/iso_lines.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
 
@@ -74,13 +75,13 @@ std::vector<double> levelsOf(const SpeedScale& scale, const units::DisplayUnits&
     return levels;
 }
 
-void paintLines(QPainter& painter, const std::vector<field::IsoLine>& lines,
+void paintLines(QPainter& painter, const std::vector<geometry::IsoLine>& lines,
                 const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale,
                 const units::DisplayUnits& units)
 {
     painter.setFont(font(11));
     std::vector<QRectF> taken;
-    for (const field::IsoLine& line : lines) {
+    for (const geometry::IsoLine& line : lines) {
         const bool light = isLight(scale.colour(line.level));
         const QColor ink = light ? QColor(0, 0, 0, 110) : QColor(255, 255, 255, 130);
         painter.setPen(QPen(ink, 1.0));
@@ -119,7 +120,7 @@ void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, co
                   scale.difference ? differenceColour : speedColour);
 }
 
-void paintSheet(QPainter& painter, const Theme&, const FieldSheet& sheet,
+void paintSheet(QPainter& painter, const Theme&, const port_field::AirSheet& sheet,
                 const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
                 const units::DisplayUnits& units)
 {
@@ -143,7 +144,7 @@ void paintSheet(QPainter& painter, const Theme&, const FieldSheet& sheet,
         }
     }
     painter.drawImage(clip.topLeft(), image);
-    paintLines(painter, field::isoLines(sheet.places, sheet.speeds, sheet.faces, levelsOf(scale, units)), toPixel,
+    paintLines(painter, geometry::isoLines(sheet.places, sheet.speeds, sheet.faces, levelsOf(scale, units)), toPixel,
                scale, units);
 }
 

@@ -34,18 +34,12 @@ std::string fieldFile(const std::string& type, const std::string& object, const 
 std::string inletVelocity(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const bool exhaust = port.shape().airFromValve;
-    const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
     const geometry::Point3 forward = port.frameAt(exhaust ? port.end() : port.start()).forward();
-    const double speed = port.forward(flow).si() / port.openArea(end).si();
+    const double speed = port.forward(flow).si() / port.entryArea().si();
     std::string text = "(";
     append(text, speed * forward.x, speed * forward.y, speed * forward.z);
     text.back() = ')';
     return text;
-}
-
-Phrase nameOf(Quality quality)
-{
-    return say(std::string("mesh.") + kQualityNames.at(static_cast<std::size_t>(quality)));
 }
 
 tl::expected<void, Phrase> writeCase(const std::filesystem::path& folder, const std::vector<CaseFile>& files)

@@ -9,7 +9,7 @@
 /// What the files of a case have in common.
 namespace euryth::exports {
 
-enum class Patch { Window, Throat, WindowSides, ThroatSides, Wall };
+/// In the order of port_field::Patch.
 inline constexpr std::array<const char*, 5> kPatchNames{"window", "throat", "windowSides", "throatSides", "wall"};
 
 /// The head that every file of a case begins with.

@@ -19,25 +19,21 @@ std::string plain(double value)
 /// Velocities of our own potential field in the middle of the open cells.
 std::string startVelocities(const port_field::VirtualPort& port, VolumeFlow flow)
 {
-    const field::Mesh& mesh = port.mesh();
-    const double factor = port.forward(flow).si();
+    const port_field::CellGrid grid = port.mesh().grid();
+    const double factor = port.forward(flow).si() / 8.0;
     std::string list;
-    std::size_t count = 0;
-    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
-        if (mesh.isBlocked(c))
-            continue;
-        ++count;
-        field::Vector3 mean;
-        for (const std::uint32_t node : mesh.cells[c]) {
-            const field::Vector3& v = port.field().velocities()[node];
-            mean = {mean.x + v.x / 8.0, mean.y + v.y / 8.0, mean.z + v.z / 8.0};
+    for (const auto& cell : grid.cells) {
+        geometry::Vector3 sum;
+        for (const std::uint32_t node : cell) {
+            const geometry::Vector3& v = port.velocities()[node];
+            sum = {sum.x + v.x, sum.y + v.y, sum.z + v.z};
         }
         list += '(';
-        append(list, mean.x * factor, mean.y * factor, mean.z * factor);
+        append(list, sum.x * factor, sum.y * factor, sum.z * factor);
         list.back() = ')';
         list += '\n';
     }
-    return "nonuniform List<vector>\n" + std::to_string(count) + "\n(\n" + list + ")";
+    return "nonuniform List<vector>\n" + std::to_string(grid.cells.size()) + "\n(\n" + list + ")";
 }
 
 /// Turbulence of the air that comes in: 2 % of its speed, in eddies of 7 % of the hydraulic diameter (the usual
@@ -49,8 +45,7 @@ struct Turbulence {
 Turbulence atEntry(const port_field::VirtualPort& port, VolumeFlow flow)
 {
     const bool exhaust = port.shape().airFromValve;
-    const std::size_t end = exhaust ? port.mesh().layers() - 1 : 0;
-    const double speed = flow.si() / port.openArea(end).si();
+    const double speed = flow.si() / port.entryArea().si();
     const auto& section = exhaust ? port.shape().sections.back().section : port.shape().sections.front().section;
     constexpr double intensity = 0.02;
     constexpr double eddy = 0.07;
@@ -119,20 +114,10 @@ std::string control(int steps)
 
 }  // namespace
 
-field::Fineness finenessOf(Quality quality)
-{
-    switch (quality) {
-    case Quality::Coarse: return field::kCoarse;
-    case Quality::Normal: return {8, 6, 60};
-    case Quality::Fine: return field::kFull;
-    }
-    return field::kCoarse;
-}
-
 std::vector<CaseFile> viscousCase(const port_field::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
                                   const CaseOptions& options)
 {
-    std::vector<CaseFile> files = polyMesh(port);
+    std::vector<CaseFile> files = polyMesh(port.mesh());
     const Turbulence turbulence = atEntry(port, flow);
     const std::string energy = "uniform " + plain(turbulence.energy);
     const std::string frequency = "uniform " + plain(turbulence.frequency);

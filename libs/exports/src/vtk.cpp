@@ -6,42 +6,35 @@ namespace euryth::exports {
 
 std::string vtkText(const port_field::VirtualPort& port, VolumeFlow flow)
 {
-    const field::Mesh& mesh = port.mesh();
-    std::vector<std::size_t> open;
-    for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
-        if (!mesh.isBlocked(c))
-            open.push_back(c);
-    }
-    const std::string points = std::to_string(mesh.nodes.size());
-    const std::string cells = std::to_string(open.size());
+    const port_field::CellGrid grid = port.mesh().grid();
+    const std::string points = std::to_string(grid.nodes.size());
+    const std::string cells = std::to_string(grid.cells.size());
     std::string text =
         "# vtk DataFile Version 3.0\nEuryth: potential flow in a measured port, metres and m/s\nASCII\n"
         "DATASET UNSTRUCTURED_GRID\nPOINTS " +
         points + " float\n";
-    for (const geometry::Point3& p : mesh.nodes)
+    for (const geometry::Point3& p : grid.nodes)
         append(text, p.x, p.y, p.z);
     constexpr int corners = 8;
-    text += "CELLS " + cells + ' ' + std::to_string(open.size() * (corners + 1)) + '\n';
-    for (const std::size_t c : open) {
+    text += "CELLS " + cells + ' ' + std::to_string(grid.cells.size() * (corners + 1)) + '\n';
+    for (const auto& cell : grid.cells) {
         text += '8';
-        for (const std::uint32_t node : mesh.cells[c])
+        for (const std::uint32_t node : cell)
             text += ' ' + std::to_string(node);
         text += '\n';
     }
     text += "CELL_TYPES " + cells + '\n';
-    for (std::size_t i = 0; i < open.size(); ++i)
+    for (std::size_t i = 0; i < grid.cells.size(); ++i)
         text += "12\n";  // VTK_HEXAHEDRON
     text += "CELL_DATA " + cells + "\nSCALARS measured int 1\nLOOKUP_TABLE default\n";
-    for (const std::size_t c : open) {
-        const std::size_t layer = c / mesh.cellsPerLayer();
-        text += layer >= mesh.firstInside && layer < mesh.lastInside ? "1\n" : "0\n";
-    }
+    for (const bool measured : grid.measured)
+        text += measured ? "1\n" : "0\n";
     const double factor = port.forward(flow).si();
     text += "POINT_DATA " + points + "\nVECTORS velocity float\n";
-    for (const field::Vector3& v : port.field().velocities())
+    for (const geometry::Vector3& v : port.velocities())
         append(text, v.x * factor, v.y * factor, v.z * factor);
     text += "SCALARS speed float 1\nLOOKUP_TABLE default\n";
-    for (const field::Vector3& v : port.field().velocities()) {
+    for (const geometry::Vector3& v : port.velocities()) {
         append(text, v.length() * flow.si());
         text += '\n';
     }

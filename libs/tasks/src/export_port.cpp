@@ -47,7 +47,7 @@ tl::expected<void, Error> saveField(Written kind, const Subject& subject, const 
                               : port_field::portAir(subject.job, subject.port, subject.analysis, std::nullopt, nullptr);
     if (!air)
         return missing(air.missing);
-    const auto solved = port_field::virtualPort(*shape, wish.fineness);
+    const auto solved = port_field::virtualPort(*shape, wish.quality);
     if (!solved)
         return missing(solved.missing);
     if (kind == Written::Mesh)

@@ -5,16 +5,13 @@
 #include <charconv>
 #include <cmath>
 #include <fstream>
-#include <map>
 #include <sstream>
-
-#include "exports/flow_case.hpp"
 
 namespace euryth::viscous {
 
 namespace {
 
-using field::Vector3;
+using geometry::Vector3;
 
 /// The folder of the highest number over 0: what was written last.
 std::optional<std::filesystem::path> lastTime(const std::filesystem::path& folder)
@@ -94,38 +91,10 @@ tl::expected<std::vector<T>, Phrase> readList(const std::filesystem::path& last,
     return values;
 }
 
-/// Shear of the wall's faces as that of its nodes: the mean of the faces round each. The package's shear is that on the
-/// air, against its way; ours is with it.
-std::vector<std::vector<std::optional<Vector3>>> atNodes(const field::Mesh& mesh, const std::vector<Vector3>& shear)
-{
-    std::map<std::uint32_t, std::pair<Vector3, int>> sums;
-    const auto faces = exports::wallFaces(mesh);
-    for (std::size_t i = 0; i < faces.size(); ++i) {
-        for (const std::uint32_t node : faces[i]) {
-            auto& [sum, count] = sums[node];
-            sum = {sum.x - shear[i].x, sum.y - shear[i].y, sum.z - shear[i].z};
-            ++count;
-        }
-    }
-    std::vector<std::vector<std::optional<Vector3>>> table;
-    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
-        auto& row = table.emplace_back();
-        for (const std::uint32_t place : mesh.wall) {
-            const auto found = sums.find(static_cast<std::uint32_t>(layer * mesh.perLayer + place));
-            if (found == sums.end()) {
-                row.emplace_back();
-                continue;
-            }
-            const auto& [sum, count] = found->second;
-            row.emplace_back(Vector3{sum.x / count, sum.y / count, sum.z / count});
-        }
-    }
-    return table;
-}
-
 }  // namespace
 
-tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path& folder, const field::Mesh& mesh)
+tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path& folder,
+                                                     const port_field::PortMesh& mesh)
 {
     const auto time = lastTime(folder);
     if (!time)
@@ -135,7 +104,7 @@ tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path
     auto velocity = readList<Vector3>(*time / "U", inside);
     auto pressure = readList<double>(*time / "p", inside);
     auto energy = readList<double>(*time / "k", inside);
-    const auto shear = readList<Vector3>(*time / "wallShearStress", wall);
+    auto shear = readList<Vector3>(*time / "wallShearStress", wall);
     if (!velocity)
         return tl::unexpected(velocity.error());
     if (!pressure)
@@ -144,10 +113,16 @@ tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path
         return tl::unexpected(energy.error());
     if (!shear)
         return tl::unexpected(shear.error());
-    if (shear->size() != exports::wallFaces(mesh).size())
+    const auto faces = std::ranges::count_if(
+        mesh.grid().faces, [](const auto& face) { return !face.neighbour && face.patch == port_field::Patch::Wall; });
+    if (std::ssize(*shear) != faces)
         return tl::unexpected(
             say("problem", {{"place", (*time / "wallShearStress").string()}, {"problem", say("run.other-walls")}}));
-    port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), atNodes(mesh, *shear)};
+    // The package's shear is that on the air, against its way; ours is with it.
+    for (Vector3& s : *shear)
+        s = {-s.x, -s.y, -s.z};
+    port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy),
+                              port_field::shearAtPlaces(mesh, *shear)};
     if (const auto problem = problemOf(mesh, cells))
         return tl::unexpected(say("problem", {{"place", time->string()}, {"problem", *problem}}));
     return cells;

@@ -78,9 +78,9 @@ json recordOf(const port_field::PortShape& shape)
         sections.push_back(std::move(record));
     }
     json obstacles = json::array();
-    for (const field::Obstacle& obstacle : shape.obstacles) {
+    for (const geometry::Obstacle& obstacle : shape.obstacles) {
         json hangings = json::array();
-        for (const field::Hanging& h : obstacle)
+        for (const geometry::Hanging& h : obstacle)
             hangings.push_back({{"hanging", {h.s.si(), h.width.si(), h.from.si(), h.to.si()}}});
         obstacles.push_back(std::move(hangings));
     }

@@ -45,7 +45,9 @@ private:
 
 }  // namespace
 
-double expectedSeconds(exports::Quality quality, int cores)
+Phrase nameOf(const Solved& solved) { return say("speeds.viscous", {{"mesh", nameOf(solved.quality)}}); }
+
+double expectedSeconds(port_field::Quality quality, int cores)
 {
     constexpr std::array oneCore{15.0, 45.0, 130.0};
     constexpr double worthOfCores = 0.75;  // of an exponent: twice the cores save 40 % of the time
@@ -58,7 +60,7 @@ tl::expected<Solved, Failure> solveIn(const std::filesystem::path& folder, const
                                       const std::function<void(const Progress&)>& progress, const std::stop_token& stop)
 {
     const auto begin = std::chrono::steady_clock::now();
-    const auto port = port_field::virtualPort(task.shape, exports::finenessOf(task.quality));
+    const auto port = port_field::virtualPort(task.shape, task.quality);
     if (!port)
         return tl::unexpected(Failure{say("missing", {{"what", port.missing}})});
     exports::CaseOptions how;
@@ -84,7 +86,7 @@ tl::expected<Solved, Failure> solveIn(const std::filesystem::path& folder, const
     auto cells = readResult(folder, port->mesh());
     if (!cells)
         return tl::unexpected(Failure{cells.error()});
-    solved.air = std::make_shared<const port_field::ViscousAir>(task.shape, port->mesh(), std::move(*cells), task.at);
+    solved.air = std::make_shared<const port_field::ViscousAir>(port->mesh(), std::move(*cells), task.at);
     solved.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
     return solved;
 }

@@ -46,7 +46,7 @@ std::optional<std::vector<float>> floatsOf(const json& record, const char* key)
     return values;
 }
 
-void append(std::vector<float>& list, const field::Vector3& v)
+void append(std::vector<float>& list, const geometry::Vector3& v)
 {
     for (const double part : {v.x, v.y, v.z})
         list.push_back(static_cast<float>(part));
@@ -61,12 +61,12 @@ std::vector<float> shearOf(const port_field::CellAir& cells)
     std::vector<float> list;
     for (const auto& layer : cells.wallShear) {
         for (const auto& shear : layer)
-            append(list, shear.value_or(field::Vector3{none, none, none}));
+            append(list, shear.value_or(geometry::Vector3{none, none, none}));
     }
     return list;
 }
 
-std::optional<port_field::CellAir> cellsOf(const json& record, const field::Mesh& mesh)
+std::optional<port_field::CellAir> cellsOf(const json& record, const port_field::PortMesh& mesh)
 {
     const auto velocity = floatsOf(record, "velocity_m_s");
     const auto pressure = floatsOf(record, "pressure_m2_s2");
@@ -85,13 +85,13 @@ std::optional<port_field::CellAir> cellsOf(const json& record, const field::Mesh
         cells.velocity.push_back({(*velocity)[i], (*velocity)[i + 1], (*velocity)[i + 2]});
     cells.pressure.assign(pressure->begin(), pressure->end());
     cells.energy.assign(energy->begin(), energy->end());
-    const std::size_t around = mesh.wall.size();
-    if (shear->size() != 3 * around * (mesh.lastInside - mesh.firstInside + 1))
+    const std::size_t around = mesh.wallPlaces();
+    if (shear->size() != 3 * around * mesh.layers())
         return std::nullopt;
     for (std::size_t i = 0; i < shear->size(); i += 3) {
         if (i % (3 * around) == 0)
             cells.wallShear.emplace_back();
-        const field::Vector3 v{(*shear)[i], (*shear)[i + 1], (*shear)[i + 2]};
+        const geometry::Vector3 v{(*shear)[i], (*shear)[i + 1], (*shear)[i + 2]};
         cells.wallShear.back().push_back(std::isfinite(v.length()) ? std::optional(v) : std::nullopt);
     }
     return cells;
@@ -176,12 +176,12 @@ std::optional<port_field::PortAir> airOf(const json& record)
         air::AirState{Temperature::fromSi(*temperature), AbsolutePressure::fromSi(*pressure), *humidity}};
 }
 
-std::optional<exports::Quality> qualityOf(const std::string& name)
+std::optional<port_field::Quality> qualityOf(const std::string& name)
 {
-    const auto found = std::ranges::find(exports::kQualityNames, name);
-    return found == exports::kQualityNames.end()
+    const auto found = std::ranges::find(port_field::kQualityNames, name);
+    return found == port_field::kQualityNames.end()
                ? std::nullopt
-               : std::optional(static_cast<exports::Quality>(found - exports::kQualityNames.begin()));
+               : std::optional(static_cast<port_field::Quality>(found - port_field::kQualityNames.begin()));
 }
 
 std::vector<Progress> historyOf(const json& record)
@@ -255,7 +255,7 @@ std::string packed(const StoredRun& run)
                 {"port", run.port},
                 {"variant", kVariantKeys.at(static_cast<std::size_t>(run.variant))},
                 {"finished", run.finished},
-                {"quality", exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))},
+                {"quality", port_field::kQualityNames.at(static_cast<std::size_t>(run.solved.quality))},
                 {"cores", run.solved.cores},
                 {"seconds", run.solved.seconds},
                 {"flow_m3_s", air.at().flow.si()},
@@ -269,7 +269,7 @@ std::string packed(const StoredRun& run)
     for (const Progress& step : run.solved.history)
         append(history, {static_cast<double>(step.step), step.velocity, step.pressure});
     std::vector<float> velocity;
-    for (const field::Vector3& v : air.cells().velocity)
+    for (const geometry::Vector3& v : air.cells().velocity)
         append(velocity, v);
     record["history"] = bytesOf(history);
     record["velocity_m_s"] = bytesOf(velocity);
@@ -305,7 +305,7 @@ tl::expected<StoredRun, Phrase> unpacked(std::string_view content)
     auto shape = record.contains("shape") ? shapeOf(record["shape"]) : shapeOf(json());
     if (!shape)
         return wrong(shape.error());
-    auto mesh = port_field::meshOf(*shape, exports::finenessOf(*quality));
+    const auto mesh = port_field::meshOf(*shape, *quality);
     if (!mesh)
         return wrong(say("problem", {{"place", "shape"}, {"problem", mesh.missing}}));
     auto cells = cellsOf(record, *mesh);
@@ -318,8 +318,7 @@ tl::expected<StoredRun, Phrase> unpacked(std::string_view content)
         return wrong(say("run.bad-variant"));
     StoredRun run{textOf(record, "port"), *variant, textOf(record, "finished"), {}};
     run.solved = {*quality, static_cast<int>(*cores), *seconds, historyOf(record),
-                  std::make_shared<const port_field::ViscousAir>(std::move(*shape), std::move(*mesh.value),
-                                                                 std::move(*cells), *at)};
+                  std::make_shared<const port_field::ViscousAir>(*mesh, std::move(*cells), *at)};
     return run;
 }
 
@@ -342,7 +341,7 @@ tl::expected<void, Phrase> keep(const std::filesystem::path& folder, const Store
     std::filesystem::create_directories(folder, problem);
     if (problem)
         return tl::unexpected(say("file.not-made", {{"file", folder.string()}, {"why", problem.message()}}));
-    const std::string quality = exports::kQualityNames.at(static_cast<std::size_t>(run.solved.quality));
+    const std::string quality = port_field::kQualityNames.at(static_cast<std::size_t>(run.solved.quality));
     const auto place = static_cast<std::size_t>(run.variant);
     const auto pathFor = [&](std::string_view variant) {
         return folder / (fileName(run.port) + "-" + fileName(std::string(variant)) + "-" + quality + kSuffix);

@@ -7,9 +7,9 @@
 #include <sstream>
 
 #include "air/isentropic.hpp"
-#include "field/boundary_layer.hpp"
 #include "field/compressible.hpp"
 #include "field/field.hpp"
+#include "flow/boundary_layer.hpp"
 #include "geometry/layout.hpp"
 #include "support/reference_port.hpp"
 
@@ -249,45 +249,13 @@ TEST_CASE("a traced outline and a twisted, yawed runner are meshed without a fol
     CHECK_FALSE(problemOf(meshOf(sections, kFull)));
 }
 
-TEST_CASE("laminar separation on the linearly retarded stream: x/L = 0.123 (Thwaites)")
-{
-    EdgeSpeed edge;
-    for (int i = 0; i <= 400; ++i) {
-        edge.along.push_back(0.3 * i / 400);
-        edge.speed.push_back(10 * (1 - edge.along.back()));  // L = 1 m
-    }
-    const auto at = laminarSeparation(edge, 1.5e-5);
-    REQUIRE(at);
-    CHECK(*at == Approx(0.123).epsilon(0.01));
-    std::ranges::reverse(edge.speed);
-    CHECK_FALSE(laminarSeparation(edge, 1.5e-5));  // an accelerated stream stays on
-}
-
-TEST_CASE("turbulent layer on a flat plate: friction of the power law within its scatter")
-{
-    EdgeSpeed edge;
-    for (int i = 0; i <= 100; ++i) {
-        edge.along.push_back(0.02 * i);
-        edge.speed.push_back(30);
-    }
-    const double nu = 1.5e-5;
-    const double before = 0.5;
-    const auto layer = turbulentLayer(edge, nu, before);
-    CHECK_FALSE(layer.liftsOffAt);
-    const LayerPoint& end = layer.points.back();
-    const double reynolds = 30 * (end.along + before) / nu;
-    CHECK(end.friction == Approx(0.0592 * std::pow(reynolds, -0.2)).epsilon(0.05));  // Schlichting, turbulent plate
-    CHECK(end.momentumThickness == Approx(0.036 * (end.along + before) * std::pow(reynolds, -0.2)).epsilon(0.06));
-    CHECK(end.shape == Approx(1.32).margin(0.08));
-}
-
 TEST_CASE("the reference port's short side: 12 mm lets go, 30 mm holds")
 {
     const double nu = 1.5e-5;
     const auto greatestShape = [&](const std::vector<PlacedSection>& port) {
         const Field field(meshOf(port, kFull));
-        const WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
-        return turbulentLayer({floor.along, floor.speed}, nu, 0.05);
+        const flow::WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
+        return flow::turbulentLayer({floor.along, floor.speed}, nu, 0.05);
     };
     const auto tight = greatestShape(referencePort());
     CHECK(tight.liftsOffAt);
@@ -305,12 +273,12 @@ TEST_CASE("the reference port's short side: 12 mm lets go, 30 mm holds")
 TEST_CASE("at the pitot's distance the short side's air is slower than at the wall")
 {
     const Field field(meshOf(referencePort(), kFull));
-    const WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
+    const flow::WallLine floor = wallLine(field, Sector::Floor, kReferenceFlow);
     const auto fastest = std::ranges::max_element(floor.speed) - floor.speed.begin();
     const auto i = static_cast<std::size_t>(fastest);
     CHECK(floor.atTip[i] < 0.9 * floor.speed[i]);
     CHECK(floor.s[i] * 1000 == Approx(88).margin(6));
-    const WallLine roof = wallLine(field, Sector::Roof, kReferenceFlow);
+    const flow::WallLine roof = wallLine(field, Sector::Roof, kReferenceFlow);
     CHECK(roof.speed[i] < floor.speed[i]);
 }
 

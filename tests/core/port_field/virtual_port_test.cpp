@@ -8,7 +8,9 @@
 
 #include "engine/engine_run.hpp"
 #include "field/compressible.hpp"
+#include "field/slice.hpp"
 #include "geometry/wall_contour.hpp"
+#include "port_field/air_field.hpp"
 #include "port_field/short_side_study.hpp"
 #include "support/demo.hpp"
 
@@ -51,6 +53,12 @@ VirtualPort solved(const PortShape& shape, const field::Fineness& fineness = fie
     return std::move(*port.value);
 }
 
+/// Its potential flow at a flow.
+Air airOf(const VirtualPort& port, const PortAir& at)
+{
+    return instantAir(std::make_shared<const VirtualPort>(port), at);
+}
+
 const air::AirState kRoom{temperatureFromCelsius(15), absolutePressureFromPa(101325), 0.0};
 constexpr VolumeFlow kFlow = VolumeFlow::fromSi(0.08);
 
@@ -59,7 +67,7 @@ PortShape bossed()
 {
     PortShape shape = straight(std::vector<double>(11, 30.0));
     const auto at = [](double s, double width) {
-        return field::Hanging{lengthFromMm(s), lengthFromMm(width), {}, lengthFromMm(6)};
+        return geometry::Hanging{lengthFromMm(s), lengthFromMm(width), {}, lengthFromMm(6)};
     };
     shape.obstacles = {{at(40, 8), at(50, 8), at(60, 8)}};
     return shape;
@@ -83,14 +91,14 @@ TEST_CASE("the demo's choke point: the virtual probe finds it where the measured
     }
     REQUIRE(choke);
     const auto measured = choke->readings[choke->traverse->fastest()];
-    const auto virtualOne = virtualPort(port, analysis, field::kFull);
+    const auto virtualOne = virtualPort(port, analysis, Quality::Fine);
     REQUIRE(virtualOne);
     const auto air = portAir(job, port, analysis, {}, &port.probes[choke->index]);
     REQUIRE(air);
-    const AirInPort found = airInPort(*virtualOne, *air);
-    CHECK(found.fastest.name == pointName(measured.at));
-    CHECK(inMm(found.fastest.s) == Approx(inMm(port.stations[*choke->station].s)).margin(6.0));
-    CHECK(found.fastest.speed.si() == Approx(measured.speed->si()).epsilon(0.15));
+    const FastestPlace found = airOf(*virtualOne, *air)->fastest();
+    CHECK(found.name == pointName(measured.at));
+    CHECK(inMm(found.s) == Approx(inMm(port.stations[*choke->station].s)).margin(6.0));
+    CHECK(found.speed.si() == Approx(measured.speed->si()).epsilon(0.15));
 }
 
 TEST_CASE("where the flow comes from")
@@ -137,13 +145,13 @@ TEST_CASE("a boss in the way: no air in it, faster air beside it, the same flow 
     const VirtualPort free = solved(straight(std::vector<double>(11, 30.0)), field::kFull);
     const VirtualPort port = solved(bossed(), field::kFull);
     const auto speed = [](const VirtualPort& p, double x, double y, double z) {
-        const auto v = p.field().velocityAt({x / 1e3, y / 1e3, z / 1e3}, kFlow);
+        const auto v = p.velocityAt({x / 1e3, y / 1e3, z / 1e3}, kFlow);
         return v ? v->length() : 0.0;
     };
-    CHECK_FALSE(port.field().velocityAt({0.05, 0.0, 0.013}, kFlow));
+    CHECK_FALSE(port.velocityAt({0.05, 0.0, 0.013}, kFlow));
     CHECK(speed(port, 50, 0, -5) > 1.03 * speed(free, 50, 0, -5));
     CHECK(speed(port, 95, 0, 0) == Approx(speed(free, 95, 0, 0)).epsilon(0.02));
-    for (std::size_t layer = 0; layer < port.mesh().layers(); ++layer)
+    for (std::size_t layer = 0; layer < port.mesh().layered().layers(); ++layer)
         CHECK(port.field().fluxThrough(layer) == Approx(1.0).epsilon(1e-3));
     // Cells are blocked whole, so that the open area is right to about the size of one.
     CHECK(inMm2(port.openAreaAt(lengthFromMm(50))) == Approx(900.0 - 48.0).epsilon(0.03));
@@ -181,10 +189,10 @@ TEST_CASE("an exhaust port is an intake port seen from the other end")
     exhaust.airFromValve = true;
     const VirtualPort a = solved(intake);
     const VirtualPort b = solved(exhaust);
-    const AirInPort airOfA = airInPort(a, {kFlow, FlowFrom::Typed, {}, kRoom});
-    const AirInPort airOfB = airInPort(b, {kFlow, FlowFrom::Typed, {}, kRoom});
-    const auto& floorA = airOfA.walls[geometry::index(Sector::Floor)];
-    const auto& floorB = airOfB.walls[geometry::index(Sector::Floor)];
+    const Air airOfA = airOf(a, {kFlow, FlowFrom::Typed, {}, kRoom});
+    const Air airOfB = airOf(b, {kFlow, FlowFrom::Typed, {}, kRoom});
+    const auto& floorA = airOfA->walls()[geometry::index(Sector::Floor)];
+    const auto& floorB = airOfB->walls()[geometry::index(Sector::Floor)];
     CHECK(floorB.greatestShape == Approx(floorA.greatestShape).epsilon(1e-3));
     REQUIRE(floorA.liftsOffAt.has_value() == floorB.liftsOffAt.has_value());
     const std::size_t last = floorA.layer.size() - 1;
@@ -195,10 +203,10 @@ TEST_CASE("an exhaust port is an intake port seen from the other end")
         CHECK(floorB.layer[last - i]->shape == Approx(floorA.layer[i]->shape).epsilon(2e-3));
         CHECK(floorB.layer[last - i]->friction == Approx(floorA.layer[i]->friction).epsilon(5e-3));
     }
-    const auto reading = readTip(b, airOfB, {lengthFromMm(50), {}});
+    const auto reading = readTip(*airOfB, {lengthFromMm(50), {}});
     REQUIRE(reading);
     CHECK(inDegrees(reading->up) == Approx(0.0).margin(0.2));
-    CHECK(b.field().velocityAt({0.05, 0, 0}, b.forward(kFlow))->x < 0.0);
+    CHECK(b.velocityAt({0.05, 0, 0}, kFlow)->x < 0.0);
 }
 
 TEST_CASE("the tip reads what the field says, and is kept where a pitot can be")
@@ -207,20 +215,20 @@ TEST_CASE("the tip reads what the field says, and is kept where a pitot can be")
     const job::Port& port = portOf(job, "I1");
     const PortAnalysis analysis = analyse(job, port);
     const VirtualPort one = solved(*shapeOf(port, analysis));
-    const AirInPort air = airInPort(one, {kFlow, FlowFrom::Typed, {}, kRoom});
-    const TipPlace place = keptInside(one, {lengthFromMm(33), {0.004, -0.003}});
+    const Air air = airOf(one, {kFlow, FlowFrom::Typed, {}, kRoom});
+    const TipPlace place = keptInside(*air, {lengthFromMm(33), {0.004, -0.003}});
     CHECK(place.at.left == 0.004);
     const geometry::Frame frame = geometry::frameAt(one.shape().sections, place.s);
-    const auto velocity = one.field().velocityAt(frame.toHead(place.at), kFlow);
-    const auto reading = readTip(one, air, place);
+    const auto velocity = one.velocityAt(frame.toHead(place.at), kFlow);
+    const auto reading = readTip(*air, place);
     REQUIRE(reading);
     CHECK(reading->speed.si() == Approx(velocity->length()));
     CHECK(reading->ratio == Approx(velocity->length() * one.openAreaAt(place.s).si() / kFlow.si()));
     for (const geometry::Point far :
          {geometry::Point{0.1, 0.0}, geometry::Point{0.0, -0.1}, geometry::Point{-0.05, 0.05}}) {
-        const TipPlace kept = keptInside(one, {lengthFromMm(500), far});
+        const TipPlace kept = keptInside(*air, {lengthFromMm(500), far});
         CHECK(kept.s == one.end());
-        const auto at = readTip(one, air, kept);
+        const auto at = readTip(*air, kept);
         REQUIRE(at);
         CHECK(inMm(*at->fromWall) == Approx(3.0).margin(0.05));
     }
@@ -236,7 +244,7 @@ TEST_CASE("a section of the field has the section's area and carries the flow")
     const VirtualPort one = solved(shape, field::kFull);
     for (const std::size_t station : {1u, 5u, 9u}) {
         const Length s = shape.sections[station].s;
-        const field::Slice slice = field::sliceAt(one.field(), geometry::frameAt(shape.sections, s), s);
+        const field::Slice slice = one.sliceAt(s);
         CHECK(slice.area == Approx(geometry::area(shape.sections[station].section).si()).epsilon(5e-3));
         double flow = 0.0;
         for (const auto& face : slice.faces) {
@@ -281,22 +289,6 @@ TEST_CASE("streamlines: straight in a straight duct, on their radius in a bend")
         if (angle > 0.4 && angle < 1.2)  // away from the ends, where the air comes in even
             CHECK(std::hypot(p.x, p.z + 0.05) == Approx(0.047).margin(2e-4));
     }
-}
-
-TEST_CASE("lines of equal value lie where the value is")
-{
-    const std::vector<geometry::Point> places{{0, 0}, {1, 0}, {1, 1}, {0, 1}};
-    const std::vector<double> values{0, 10, 10, 0};
-    const std::vector<std::array<std::uint32_t, 4>> faces{{0, 1, 2, 3}};
-    const std::vector<double> levels{2.5, 20.0};
-    const auto lines = field::isoLines(places, values, faces, levels);
-    REQUIRE(lines.size() == 2);
-    REQUIRE(lines[0].pieces.size() == 2);
-    for (const auto& piece : lines[0].pieces) {
-        CHECK(piece[0].left == Approx(0.25));
-        CHECK(piece[1].left == Approx(0.25));
-    }
-    CHECK(lines[1].pieces.empty());
 }
 
 TEST_CASE("a pushed wall: as deep as it is pushed, running out, and the air there slower")

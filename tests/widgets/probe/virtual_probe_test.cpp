@@ -42,9 +42,8 @@ struct VirtualFixture : WindowFixture {
     }
     double coreSpeed(const port_field::TipPlace& tip) const
     {
-        const auto& port = probe.present().solved->port;
-        const auto frame = geometry::frameAt(port.shape().sections, tip.s);
-        return port.field().velocityAt(frame.toHead(tip.at), probe.flow()->flow)->length();
+        const auto& port = *probe.present().solved;
+        return port.velocityAt(port.frameAt(tip.s).toHead(tip.at), probe.flow()->flow)->length();
     }
     QString shown(double speed) const { return workspace.text(units::Kind::Speed, speed); }
 };
@@ -76,8 +75,8 @@ TEST_CASE("a coarse answer first, the full one after it, and both are kept")
     auto& probe = f.session.virtualProbe();
     std::vector<bool> full;
     QObject::connect(&probe.solver(), &app::FieldSolver::arrived, [&] {
-        if (probe.present().solved)
-            full.push_back(probe.present().solved->full);
+        if (probe.present().shown)
+            full.push_back(probe.present().shown->isFinal());
     });
     f.trigger(widgets::stageCommand(calls::Stage::Probe));
     f.find<widgets::ProbePage>("probePage")->showView(View::Virtual);
@@ -117,7 +116,7 @@ TEST_CASE("the full answer can be stopped, and the coarse one stays")
     CHECK(stop->isVisible());
     QTest::mouseClick(stop, Qt::LeftButton);
     CHECK_FALSE(probe.isWorking());
-    CHECK_FALSE(probe.present().solved->full);
+    CHECK_FALSE(probe.present().shown->isFinal());
     CHECK(f.text("virtualFlowFrom").contains("coarse answer"));
 }
 
@@ -149,9 +148,7 @@ TEST_CASE("the tip is moved by keys and by hand, and reads the value of the core
     const geometry::Point window{(scene.roof[8].left + scene.floor[8].left) / 2.0,
                                  (scene.roof[8].up + scene.floor[8].up) / 2.0};
     QTest::mouseClick(along, Qt::LeftButton, {}, along->pixelOf(window).toPoint());
-    CHECK(inMm(f.probe.tip().s) ==
-          Approx(f.probe.present().solved->port.mesh().s[f.probe.present().solved->port.mesh().firstInside + 8] * 1e3)
-              .margin(2.0));
+    CHECK(inMm(f.probe.tip().s) == Approx(inMm(f.probe.present().shown->longSection().s[8])).margin(2.0));
     CHECK(f.text("virtualSpeed") == f.shown(f.coreSpeed(f.probe.tip())));
     along->setFocus();
     const Length at = f.probe.tip().s;
@@ -173,7 +170,7 @@ TEST_CASE("the fastest place is told, and the tip goes there")
 {
     VirtualFixture f(View::Virtual);
     QTest::mouseClick(f.find<QPushButton>("tipToFastest"), Qt::LeftButton);
-    const auto& fastest = f.probe.present().air->fastest;
+    const auto& fastest = f.probe.present().shown->fastest();
     CHECK(f.probe.reading()->speed.si() == Approx(fastest.speed.si()).epsilon(0.02));
     CHECK(f.text("virtualFastest").contains(f.shown(fastest.speed.si())));
     CHECK(f.text("virtualFastest").contains("floor"));
@@ -217,7 +214,7 @@ TEST_CASE("a wall is dragged: the number moves the right way, and back again")
     CHECK(f.probe.pushAt(station, Sector::Floor) > lengthFromMm(0.5));
     REQUIRE(f.probe.otherReading());
     CHECK(f.probe.otherReading()->speed.si() < 0.99 * speed);
-    CHECK(f.probe.other().solved->full);
+    CHECK(f.probe.other().shown->isFinal());
     CHECK(f.text("whatIfNumbers").contains(f.shown(f.probe.otherReading()->speed.si())));
     CHECK(f.workspace.document().undoStack().count() == 0);  // nothing of the job has changed
 
@@ -261,13 +258,13 @@ TEST_CASE("the cut plan and the plan are compared as well")
     VirtualFixture f(View::WhatIf);
     f.probe.setAgainst(app::VirtualProbe::Against::Cuts);
     f.solve();
-    REQUIRE(f.probe.other().air);
-    CHECK(f.probe.other().air->fastest.speed < f.probe.present().air->fastest.speed);
+    REQUIRE(f.probe.other().shown);
+    CHECK(f.probe.other().shown->fastest().speed < f.probe.present().shown->fastest().speed);
     f.probe.setAgainst(app::VirtualProbe::Against::Plan);
     f.solve();
-    REQUIRE(f.probe.other().air);
+    REQUIRE(f.probe.other().shown);
     CHECK(f.text("whatIfHint").contains("planned"));
-    CHECK(f.text("whatIfNumbers").contains(f.shown(f.probe.other().air->fastest.speed.si())));
+    CHECK(f.text("whatIfNumbers").contains(f.shown(f.probe.other().shown->fastest().speed.si())));
 }
 
 TEST_CASE("probe sets beside the computed field, and a row chooses its set")
@@ -320,7 +317,7 @@ TEST_CASE("the short side: verdict, variants, first sonic place and flows, worke
 TEST_CASE("an edit of a section is followed, and a folded port says which stations")
 {
     VirtualFixture f(View::Virtual);
-    const double before = f.probe.present().air->fastest.speed.si();
+    const double before = f.probe.present().shown->fastest().speed.si();
     const std::size_t station = *f.workspace.station();
     const auto widen = [&](double mm) {
         f.workspace.document().apply(
@@ -328,7 +325,7 @@ TEST_CASE("an edit of a section is followed, and a folded port says which statio
     };
     widen(inMm(f.workspace.port()->stations[station].section.shape.width) + 3.0);
     f.solve();
-    CHECK(f.probe.present().air->fastest.speed.si() < before);
+    CHECK(f.probe.present().shown->fastest().speed.si() < before);
     f.workspace.document().apply(
         "fold", [&](job::Job& job) { job.ports[0].stations[station].pose.pitch = angleFromDegrees(170); });
     f.solve();

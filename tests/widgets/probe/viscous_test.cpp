@@ -43,7 +43,7 @@ struct ViscousFixture : WindowFixture {
     {
         auto how = runs.how();
         how.programs.solver =
-            standInSolver(folder.path(), *probe.present().shape, exports::Quality::Coarse, 3, seconds);
+            standInSolver(folder.path(), *probe.present().shape, port_field::Quality::Coarse, 3, seconds);
         runs.setHow(how);
         settle();
     }
@@ -106,7 +106,7 @@ TEST_CASE("one button: the run comes, its dead region is seen, and the switch sh
     CHECK(f.probe.shows() == Shows::Difference);
     CHECK(section->scene().scale.difference);
     CHECK(section->scene().scale.low == -section->scene().scale.high);
-    CHECK(f.text("fieldLimits").contains("orange is faster"));
+    CHECK(f.text("fieldLimits").contains("Orange is faster"));
     f.choose("fieldShows", 0);
     CHECK_FALSE(section->scene().scale.difference);
     CHECK(section->scene().scale.high != Approx(high));
@@ -126,7 +126,7 @@ TEST_CASE("one button: the run comes, its dead region is seen, and the switch sh
     };
     f.choose("wallShows", 4);
     const int before = reddish();  // the stand-in's shear is with the air everywhere
-    f.runs.take(madeRun("I1", *f.probe.present().shape, exports::Quality::Coarse));
+    f.runs.take(madeRun("I1", *f.probe.present().shape, port_field::Quality::Coarse));
     f.settle();
     CHECK(reddish() > before + 500);  // where the air runs back along the floor
     CHECK(f.text("wallTable").contains("viscous: from"));
@@ -158,14 +158,14 @@ TEST_CASE("a run is stopped and started again, and a failure is told in words")
     f.runs.setHow(how);
     f.run();
     CHECK(f.queue().contains("is not installed: it is in the Debian package openfoam"));
-    CHECK(f.probe.present().viscous);  // the good one is still there
+    CHECK(f.probe.present().found);  // the good one is still there
 }
 
 TEST_CASE("after a change the old run is out of date, and undo brings it back")
 {
     ViscousFixture f;
     f.run();
-    REQUIRE(f.probe.present().viscous);
+    REQUIRE(f.probe.present().found);
     f.workspace.document().apply(
         "widen", [](job::Job& job) { job.ports[0].stations[4].section.shape.width = lengthFromMm(40); });
     f.probe.solver().finish();
@@ -175,7 +175,7 @@ TEST_CASE("after a change the old run is out of date, and undo brings it back")
     f.workspace.document().undoStack().undo();
     f.probe.solver().finish();
     f.settle();
-    CHECK(f.probe.present().viscous);
+    CHECK(f.probe.present().found);
 }
 
 TEST_CASE("the queue takes the plan and a second mesh, the choice of cores and time tells the runs")

@@ -13,13 +13,6 @@
 
 namespace euryth::app {
 
-/// A port with its field, and the ways of the air through its middle.
-struct SolvedPort {
-    port_field::VirtualPort port;
-    bool full = false;  ///< else coarse
-    std::vector<std::vector<geometry::Point3>> streamlines;
-};
-
 /// Works fields out in the background: a coarse answer first, the full one after it. Answers are kept by shape, so that
 /// what has been solved once is there at once.
 ///
@@ -37,8 +30,8 @@ public:
     ~FieldSolver() override;
 
     struct Answer {
-        std::shared_ptr<const SolvedPort> solved;  ///< null where there is none
-        Phrase missing;                            ///< why there is none
+        std::shared_ptr<const port_field::VirtualPort> solved;  ///< null where there is none
+        Phrase missing;                                         ///< why there is none
     };
     /// The best answer that is there; nothing where there is none yet.
     [[nodiscard]] std::optional<Answer> find(const port_field::PortShape& shape) const;
@@ -77,9 +70,6 @@ private:
     std::list<std::pair<port_field::PortShape, Answer>> m_answers;  ///< the latest first
     QThreadPool m_pool;
 };
-
-/// Ways of the air through the upright line in the middle of the window, as many as can be told apart.
-std::vector<std::vector<geometry::Point3>> waysThrough(const port_field::VirtualPort& port);
 
 /// Solves a shape, with streamlines; what FieldSolver does in the background.
 FieldSolver::Answer solvePort(const port_field::PortShape& shape, bool full);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/viscous_runs.hpp"
+#include "port_field/air_field.hpp"
 #include "port_field/what_if.hpp"
 
 namespace euryth::app {
@@ -27,18 +28,14 @@ public:
     /// One port with its air.
     struct Side {
         Known<port_field::PortShape> shape;
-        std::shared_ptr<const SolvedPort> solved;   ///< what is shown; null until it is known
-        std::optional<port_field::AirInPort> air;   ///< at the flow
-        Phrase missing;                             ///< why there is nothing, and nothing is coming
-        std::shared_ptr<const SolvedPort> instant;  ///< the instant field, whatever is shown
-        std::optional<port_field::AirInPort> instantAir;
-        std::shared_ptr<const ViscousRuns::Result> viscous;  ///< the run of this shape; null where there is none
-        double greatestDifference = 1.0;                     ///< between both, m/s
-        /// The run, where it is its speeds that are shown.
-        [[nodiscard]] const port_field::ViscousAir* shownRun() const
-        {
-            return air && air->source == analysis::SpeedSource::Viscous ? viscous->run.solved.air.get() : nullptr;
-        }
+        port_field::Air shown;       ///< null until it is known
+        port_field::Air instant;     ///< the potential flow, whatever is shown
+        port_field::Air run;         ///< the best run of this shape, scaled to the flow; null where there is none
+        port_field::Air difference;  ///< of that over the potential flow
+        std::shared_ptr<const ViscousRuns::Result> found;  ///< that run, at its own flow
+        Phrase missing;                                    ///< why nothing is shown, and nothing is coming
+        /// What these were made of.
+        std::shared_ptr<const port_field::VirtualPort> solved;
     };
     /// The port as it is.
     [[nodiscard]] const Side& present() const { return m_present; }
@@ -61,8 +58,8 @@ public:
     /// By steps along the runner (toward the valve), to the left and to the roof.
     void stepTip(int along, int left, int up);
     static constexpr Length kStep = lengthFromMm(0.5);
-    [[nodiscard]] std::optional<port_field::TipReading> reading() const;
-    [[nodiscard]] std::optional<port_field::TipReading> otherReading() const;
+    [[nodiscard]] std::optional<port_field::TipReading> reading() const { return readAt(m_present.shown); }
+    [[nodiscard]] std::optional<port_field::TipReading> otherReading() const { return readAt(m_other.shown); }
     /// What the instant field reads there, where it is not shown itself.
     [[nodiscard]] std::optional<port_field::TipReading> instantReading() const;
 
@@ -100,7 +97,10 @@ private:
     [[nodiscard]] Known<port_field::PortShape> otherShape() const;
     void takeAnswer(Side& side);
     void takeRun(Side& side);
+    [[nodiscard]] port_field::Air chosen(const Side& side) const;
     void placeTip();
+    void keepTipInside();
+    [[nodiscard]] std::optional<port_field::TipReading> readAt(const port_field::Air& air) const;
 
     const Workspace& m_workspace;
     ViscousRuns& m_runs;

@@ -33,7 +33,7 @@ public:
         viscous::Variant variant = viscous::Variant::AsItIs;
         port_field::PortShape shape;
         port_field::PortAir at;
-        exports::Quality quality = exports::Quality::Coarse;
+        port_field::Quality quality = port_field::Quality::Coarse;
     };
     enum class State { Waiting, Running, Done, Failed, Stopped };
     struct Item {
@@ -59,7 +59,7 @@ public:
     void setHow(const How& how) { m_how = how; }
     /// About how long a run takes with those: as long as the last one of its quality took here, or as on the machine of
     /// docs/benchmarks.md.
-    [[nodiscard]] double expectedSeconds(exports::Quality quality) const;
+    [[nodiscard]] double expectedSeconds(port_field::Quality quality) const;
 
     /// Puts a run into the queue; one that waits already is not put in twice.
     void add(const Wish& wish);
@@ -68,10 +68,7 @@ public:
     void stopAll();
     void clearEnded();
 
-    struct Result {
-        viscous::StoredRun run;
-        std::shared_ptr<const SolvedPort> solved;  ///< its field, as the views take it
-    };
+    using Result = viscous::StoredRun;
     /// The finest run of a shape, or null.
     [[nodiscard]] std::shared_ptr<const Result> best(const port_field::PortShape& shape) const;
     /// All of a shape, the finest first.
@@ -103,7 +100,7 @@ private:
     How m_how;
     std::deque<Item> m_items;
     std::vector<std::shared_ptr<const Result>> m_results;
-    std::array<std::optional<double>, exports::kQualityNames.size()> m_took;  ///< seconds times what the cores share
+    std::array<std::optional<double>, port_field::kQualityNames.size()> m_took;  ///< seconds times what the cores share
     quint64 m_last = 0;
     quint64 m_running = 0;
     int m_filing = 0;
@@ -117,7 +114,7 @@ private:
 
 /// What is to be run of a job.
 struct RunChoice {
-    exports::Quality quality = exports::Quality::Coarse;
+    port_field::Quality quality = port_field::Quality::Coarse;
     bool afterCuts = false;
     bool asPlanned = false;
     bool allPorts = false;    ///< else the chosen one alone
@@ -131,12 +128,12 @@ struct Wishes {
 Wishes wishesOf(const Workspace& workspace, const Known<port_field::PortAir>& air, const RunChoice& choice);
 
 /// The mesh that a run is compared with: the next coarser one, of the coarsest the next finer.
-exports::Quality secondMeshOf(exports::Quality quality);
+port_field::Quality secondMeshOf(port_field::Quality quality);
 
 /// A run's key numbers on two meshes; how far they are apart is how far they are uncertain.
 struct MeshChange {
-    exports::Quality coarser;
-    exports::Quality finer;
+    port_field::Quality coarser;
+    port_field::Quality finer;
     port_field::ViscousNumbers from;
     port_field::ViscousNumbers to;
 };

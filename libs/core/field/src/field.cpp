@@ -177,20 +177,20 @@ std::optional<double> speedOffWall(const Field& field, std::size_t layer, std::u
     return velocity ? std::optional(velocity->length()) : std::nullopt;
 }
 
-WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip)
+flow::WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip)
 {
     const Mesh& mesh = field.mesh();
     const std::uint32_t place = wallPlace(mesh, sector);
-    WallLine line;
+    flow::WallLine line;
+    std::optional<Point3> last;
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
         const std::size_t node = layer * mesh.perLayer + place;
         const auto atTip = speedOffWall(field, layer, place, tip);
         if (!atTip || field.velocities()[node] == Vector3{})
             continue;
         const Point3 here = mesh.nodes[node];
-        line.along.push_back(
-            line.places.empty() ? 0.0 : line.along.back() + (vectorOf(here) - vectorOf(line.places.back())).norm());
-        line.places.push_back(here);
+        line.along.push_back(last ? line.along.back() + (vectorOf(here) - vectorOf(*last)).norm() : 0.0);
+        last = here;
         line.s.push_back(mesh.s[layer]);
         line.speed.push_back(field.velocities()[node].length() * flow.si());
         line.atTip.push_back(*atTip * flow.si());

@@ -13,6 +13,8 @@ namespace euryth::field {
 
 namespace {
 
+using geometry::Hanging;
+using geometry::Obstacle;
 using geometry::Point;
 using geometry::Point3;
 using geometry::Sector;

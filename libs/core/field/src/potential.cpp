@@ -178,6 +178,15 @@ Potential solved(const LayeredMatrix<double>& matrix, const Entry& entry, const 
 
 }  // namespace
 
+double faceArea(const Mesh& mesh, std::size_t layer, const Hexahedron& cell)
+{
+    const auto at = [&](std::size_t i) { return mesh.nodes[layer * mesh.perLayer + cell[i] % mesh.perLayer]; };
+    const auto [a, b, c, d] = std::array{at(0), at(1), at(2), at(3)};
+    const Vector3 u{c.x - a.x, c.y - a.y, c.z - a.z};
+    const Vector3 v{d.x - b.x, d.y - b.y, d.z - b.z};
+    return Vector3{u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x}.length() / 2.0;
+}
+
 double layerArea(const Mesh& mesh, std::size_t layer)
 {
     Eigen::Vector3d sum = Eigen::Vector3d::Zero();
@@ -190,8 +199,6 @@ double layerArea(const Mesh& mesh, std::size_t layer)
         sum += (at(k) - origin).cross(at(k + 1) - origin);
     return sum.norm() / 2.0;
 }
-
-double Vector3::length() const { return std::sqrt(x * x + y * y + z * z); }
 
 struct PotentialSolver::Parts {
     explicit Parts(const Mesh& of)

@@ -6,6 +6,8 @@
 
 #include "engine/engine_run.hpp"
 #include "field/compressible.hpp"
+#include "fineness.hpp"
+#include "port_field/air_field.hpp"
 
 namespace euryth::port_field {
 
@@ -43,30 +45,36 @@ void addPull(const job::Job& job, const engine::EngineModel& model, LocalChoke& 
         choke.rpm = RotationalSpeed::fromSi(*rpm);
 }
 
+/// A mesh that may be folded: who asks has solved the shape before.
+PortMesh coarseMesh(const PortShape& shape)
+{
+    field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
+    field::block(mesh, shape.obstacles);
+    return {shape, std::make_shared<const field::Mesh>(std::move(mesh))};
+}
+
 /// The floor's boundary layer in a compressible flow.
-std::optional<WallAir> floorAt(const field::Mesh& mesh, field::CompressibleSolver& solver, const PortShape& shape,
-                               const air::AirState& room, MassFlow flow)
+std::optional<WallAir> floorAt(const PortMesh& portMesh, field::CompressibleSolver& solver, const air::AirState& room,
+                               MassFlow flow)
 {
     const auto air = solver.at(flow);
     if (!air)
         return std::nullopt;
-    field::WallLine line;
+    const field::Mesh& mesh = portMesh.layered();
+    flow::WallLine line;
+    std::optional<geometry::Point3> last;
     const std::uint32_t place = field::wallPlace(mesh, geometry::Sector::Floor);
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
         const std::size_t node = layer * mesh.perLayer + place;
         const geometry::Point3& here = mesh.nodes[node];
-        double along = 0.0;
-        if (!line.places.empty()) {
-            const geometry::Point3& last = line.places.back();
-            along = line.along.back() + std::hypot(here.x - last.x, here.y - last.y, here.z - last.z);
-        }
-        line.places.push_back(here);
-        line.along.push_back(along);
+        line.along.push_back(last ? line.along.back() + std::hypot(here.x - last->x, here.y - last->y, here.z - last->z)
+                                  : 0.0);
+        last = here;
         line.s.push_back(mesh.s[layer]);
         line.speed.push_back(air->velocities[node].length());
     }
     line.atTip = line.speed;
-    return wallAir(mesh, shape.airFromValve, std::move(line), room);
+    return wallAir(portMesh, std::move(line), room);
 }
 
 }  // namespace
@@ -74,8 +82,8 @@ std::optional<WallAir> floorAt(const field::Mesh& mesh, field::CompressibleSolve
 LocalChoke localChoke(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                       const PortShape& shape, const air::AirState& room, const std::stop_token& stop)
 {
-    field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
-    field::block(mesh, shape.obstacles);
+    const PortMesh portMesh = coarseMesh(shape);
+    const field::Mesh& mesh = portMesh.layered();
     const field::LocalChoke first = field::firstSonic(mesh, room, air::kPitotDistance, stop);
     LocalChoke choke;
     choke.flow = first.flow;
@@ -105,13 +113,12 @@ bool ShortSideHolds::always() const { return !tried.empty() && std::ranges::none
 ShortSideHolds shortSideHolds(const PortShape& shape, const air::AirState& room, MassFlow most,
                               const std::stop_token& stop)
 {
-    field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
-    field::block(mesh, shape.obstacles);
-    field::CompressibleSolver solver(mesh, room, air::kPitotDistance);
+    const PortMesh mesh = coarseMesh(shape);
+    field::CompressibleSolver solver(mesh.layered(), room, air::kPitotDistance);
     const double density = air::density(room).si();
     ShortSideHolds holds;
     const auto liftsOff = [&](double share) -> std::optional<bool> {
-        const auto wall = floorAt(mesh, solver, shape, room, most * share);
+        const auto wall = floorAt(mesh, solver, room, most * share);
         if (!wall)
             return std::nullopt;
         holds.tried.push_back({VolumeFlow::fromSi(most.si() * share / density), wall->greatestShape, wall->liftsOff()});
@@ -187,7 +194,7 @@ Known<std::vector<ShortSideVariant>> shortSideVariants(const job::Port& port, co
             variant.lower = lengthFromMm(lower);
             variant.present = factor == 1.0 && lower == 0.0;
             const WallPush push{laidOut.straight, geometry::Sector::Floor, variant.lower, reach};
-            const auto solved = virtualPort(moved(turned, depthsOf(turned, std::span(&push, 1))), field::kCoarse);
+            const auto solved = virtualPort(moved(turned, depthsOf(turned, std::span(&push, 1))), Quality::Coarse);
             if (solved) {
                 const WallAir floor = shortSide(*solved, air.room, air.flow);
                 variant.greatestShape = floor.greatestShape;

@@ -3,28 +3,34 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <stdexcept>
+
+#include "field/slice.hpp"
+#include "layered_air.hpp"
 
 namespace euryth::port_field {
 
 namespace {
 
 using geometry::index;
+using geometry::Vector3;
 
 /// Velocities of all cells for 1 m3/s from window to valve; those of metal are 0.
-field::Field fieldOf(field::Mesh mesh, const CellAir& cells, double forwardFlow)
+std::shared_ptr<const field::Field> fieldOf(const field::Mesh& mesh, const CellAir& cells, double forwardFlow)
 {
-    std::vector<field::Vector3> all(mesh.cells.size());
+    std::vector<Vector3> all(mesh.cells.size());
     std::size_t next = 0;
     for (std::size_t c = 0; c < all.size(); ++c) {
         if (mesh.isBlocked(c))
             continue;
-        const field::Vector3& v = cells.velocity[next++];
+        const Vector3& v = cells.velocity[next++];
         all[c] = {v.x / forwardFlow, v.y / forwardFlow, v.z / forwardFlow};
     }
-    return field::Field(std::move(mesh), all);
+    return std::make_shared<const field::Field>(mesh, all);
 }
 
-double dot(const field::Vector3& a, const geometry::Point3& b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
+double dot(const Vector3& a, const geometry::Point3& b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
 
 /// For each cell of a mesh its number among the open ones.
 std::vector<std::optional<std::size_t>> openNumbers(const field::Mesh& mesh)
@@ -50,32 +56,63 @@ geometry::Point3 middleOf(const field::Mesh& mesh, std::size_t layer, const fiel
     return middle;
 }
 
-std::size_t openCount(const field::Mesh& mesh)
-{
-    return mesh.blocked.empty() ? mesh.cells.size() : static_cast<std::size_t>(std::ranges::count(mesh.blocked, false));
-}
-
 }  // namespace
 
-std::optional<Phrase> problemOf(const field::Mesh& mesh, const CellAir& cells)
+std::optional<Phrase> problemOf(const PortMesh& mesh, const CellAir& cells)
 {
-    const std::size_t open = openCount(mesh);
+    const std::size_t open = mesh.openCells();
     for (const std::size_t cellCount : {cells.velocity.size(), cells.pressure.size(), cells.energy.size()}) {
         if (cellCount != open)
             return say("run.other-cells", {{"cells", count(cellCount)}, {"mesh", count(open)}});
     }
-    const std::size_t inside = mesh.lastInside - mesh.firstInside + 1;
-    const bool fits = cells.wallShear.size() == inside && std::ranges::all_of(cells.wallShear, [&](const auto& layer) {
-                          return layer.size() == mesh.wall.size();
-                      });
+    const bool fits =
+        cells.wallShear.size() == mesh.layers() &&
+        std::ranges::all_of(cells.wallShear, [&](const auto& layer) { return layer.size() == mesh.wallPlaces(); });
     return fits ? std::nullopt : std::optional(say("run.other-walls"));
 }
 
-ViscousAir::ViscousAir(PortShape shape, field::Mesh mesh, CellAir cells, PortAir at)
-    : m_port(shape, fieldOf(std::move(mesh), cells, (shape.airFromValve ? -1.0 : 1.0) * at.flow.si())),
+std::vector<std::vector<std::optional<Vector3>>> shearAtPlaces(const PortMesh& portMesh,
+                                                               const std::vector<Vector3>& onFaces)
+{
+    std::map<std::uint32_t, std::pair<Vector3, int>> sums;
+    auto shear = onFaces.begin();
+    for (const CellGrid::Face& face : portMesh.grid().faces) {
+        if (face.neighbour || face.patch != Patch::Wall)
+            continue;
+        if (shear == onFaces.end())
+            throw std::invalid_argument("shear on fewer faces than the wall has");
+        for (const std::uint32_t node : face.nodes) {
+            auto& [sum, count] = sums[node];
+            sum = {sum.x + shear->x, sum.y + shear->y, sum.z + shear->z};
+            ++count;
+        }
+        ++shear;
+    }
+    if (shear != onFaces.end())
+        throw std::invalid_argument("shear on more faces than the wall has");
+    const field::Mesh& mesh = portMesh.layered();
+    std::vector<std::vector<std::optional<Vector3>>> table;
+    for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {
+        auto& row = table.emplace_back();
+        for (const std::uint32_t place : mesh.wall) {
+            const auto found = sums.find(static_cast<std::uint32_t>(layer * mesh.perLayer + place));
+            if (found == sums.end()) {
+                row.emplace_back();
+                continue;
+            }
+            const auto& [sum, count] = found->second;
+            row.emplace_back(Vector3{sum.x / count, sum.y / count, sum.z / count});
+        }
+    }
+    return table;
+}
+
+ViscousAir::ViscousAir(const PortMesh& mesh, CellAir cells, PortAir at)
+    : m_port(mesh.shape(), fieldOf(mesh.layered(), cells, (mesh.shape().airFromValve ? -1.0 : 1.0) * at.flow.si())),
       m_cells(std::move(cells)),
       m_at(std::move(at))
 {
+    m_port.traceWays();
     workOutLayers();
     workOutWalls();
     workOutDead(true);
@@ -84,7 +121,7 @@ ViscousAir::ViscousAir(PortShape shape, field::Mesh mesh, CellAir cells, PortAir
 
 void ViscousAir::workOutLayers()
 {
-    const field::Mesh& mesh = m_port.mesh();
+    const field::Mesh& mesh = m_port.mesh().layered();
     const auto numbers = openNumbers(mesh);
     const std::size_t perLayer = mesh.cellsPerLayer();
     const double way = m_port.shape().airFromValve ? -1.0 : 1.0;
@@ -111,7 +148,7 @@ void ViscousAir::workOutLayers()
                 if (!number)
                     continue;
                 const double weight = 1.0 / (mesh.s[beside + 1] - mesh.s[beside]);
-                const field::Vector3& v = m_cells.velocity[*number];
+                const Vector3& v = m_cells.velocity[*number];
                 onward += weight * way * dot(v, forward);
                 pressure += weight * (m_cells.pressure[*number] + v.length() * v.length() / 2.0);
                 strongest = std::max(strongest, m_cells.energy[*number]);
@@ -119,7 +156,7 @@ void ViscousAir::workOutLayers()
             }
             if (weights == 0.0)
                 continue;
-            const double face = faceArea(mesh, layer, mesh.cells[c]);
+            const double face = field::faceArea(mesh, layer, mesh.cells[c]);
             onward /= weights;
             carried += onward * face * pressure / weights;
             flux += onward * face;
@@ -141,15 +178,15 @@ void ViscousAir::workOutLayers()
             m_layers.push_back({s, {}, 0.0, 0.0, 0.0, 0.0});
         }
     }
-    const double first = m_port.shape().airFromValve ? total.back() : total.front();
+    m_totalIn = m_port.shape().airFromValve ? total.back() : total.front();
     const double density = air::density(m_at.room).si();
     for (std::size_t i = 0; i < m_layers.size(); ++i)
-        m_layers[i].lost = PressureDifference::fromSi(density * (first - total[i]));
+        m_layers[i].lost = PressureDifference::fromSi(density * (m_totalIn - total[i]));
 }
 
 void ViscousAir::workOutWalls()
 {
-    const field::Mesh& mesh = m_port.mesh();
+    const field::Mesh& mesh = m_port.mesh().layered();
     const double density = air::density(m_at.room).si();
     const double way = m_port.shape().airFromValve ? -1.0 : 1.0;
     for (std::size_t i = 0; i < m_cells.wallShear.size(); ++i) {
@@ -166,7 +203,7 @@ void ViscousAir::workOutWalls()
             const std::size_t after = std::min(layer + 1, mesh.lastInside);
             const auto& a = mesh.nodes[before * mesh.perLayer + mesh.wall[k]];
             const auto& b = mesh.nodes[after * mesh.perLayer + mesh.wall[k]];
-            const field::Vector3 line{b.x - a.x, b.y - a.y, b.z - a.z};
+            const Vector3 line{b.x - a.x, b.y - a.y, b.z - a.z};
             along.emplace_back(way * density * dot(*shear, {line.x, line.y, line.z}) / line.length());
         }
     }
@@ -176,7 +213,7 @@ void ViscousAir::workOutDead(bool roof)
 {
     const auto share = [roof](const LayerAir& l) { return roof ? l.deadRoof : l.deadFloor; };
     const auto area = [&](std::size_t i) {
-        return share(m_layers[i]) * m_port.openArea(m_port.mesh().firstInside + i).si();
+        return share(m_layers[i]) * m_port.openArea(m_port.mesh().layered().firstInside + i).si();
     };
     constexpr double few = 0.02;
     std::optional<DeadRegion> region;
@@ -208,7 +245,9 @@ Volume ViscousAir::deadVolume() const
 Volume ViscousAir::weakVolume() const
 {
     Volume sum;
-    const auto area = [&](std::size_t i) { return m_port.openArea(m_port.mesh().firstInside + i) * m_layers[i].weak; };
+    const auto area = [&](std::size_t i) {
+        return m_port.openArea(m_port.mesh().layered().firstInside + i) * m_layers[i].weak;
+    };
     for (std::size_t i = 1; i < m_layers.size(); ++i)
         sum += (m_layers[i].s - m_layers[i - 1].s) * (area(i) + area(i - 1)) / 2.0;
     return sum;
@@ -262,45 +301,101 @@ std::optional<Length> ViscousAir::letsGoAt(geometry::Sector sector) const
     return std::nullopt;
 }
 
-std::optional<Speed> ViscousAir::fluctuationAt(const geometry::Point3& place) const
+std::optional<std::size_t> ViscousAir::cellAt(const geometry::Point3& place) const
 {
     const auto cell = m_port.field().cellAt(place);
     if (!cell)
         return std::nullopt;
-    const field::Mesh& mesh = m_port.mesh();
-    const auto before = mesh.blocked.empty()
-                            ? *cell
-                            : static_cast<std::size_t>(std::count(
-                                  mesh.blocked.begin(), mesh.blocked.begin() + static_cast<long>(*cell), false));
-    return Speed::fromSi(std::sqrt(2.0 / 3.0 * m_cells.energy[before]));
+    const field::Mesh& mesh = m_port.mesh().layered();
+    return mesh.blocked.empty() ? *cell
+                                : static_cast<std::size_t>(std::count(
+                                      mesh.blocked.begin(), mesh.blocked.begin() + static_cast<long>(*cell), false));
 }
 
-AirInPort airInPort(const ViscousAir& viscous, const PortAir& air, const AirInPort& instant)
+std::optional<Speed> ViscousAir::fluctuationAt(const geometry::Point3& place) const
 {
-    AirInPort result;
-    result.source = analysis::SpeedSource::Viscous;
-    result.air = air;
-    result.walls = instant.walls;
-    result.fastest = fastestPlace(viscous.port(), air.flow);
-    result.slow = slowPlaces(viscous.port(), air.flow);
-    return result;
+    const auto cell = cellAt(place);
+    return cell ? std::optional(Speed::fromSi(std::sqrt(2.0 / 3.0 * m_cells.energy[*cell]))) : std::nullopt;
 }
 
-Speed greatestDifference(const ViscousAir& viscous, const VirtualPort& other, VolumeFlow flow)
+std::optional<PressureDifference> ViscousAir::pressureAt(const geometry::Point3& place) const
 {
-    const VirtualPort& port = viscous.port();
-    const field::Mesh& mesh = port.mesh();
-    std::vector<double> sizes{1.0};
-    constexpr std::size_t everyFew = 5;
-    for (std::size_t i = mesh.firstInside * mesh.perLayer; i < (mesh.lastInside + 1) * mesh.perLayer; i += everyFew) {
-        if (port.fromWall()[i] < air::kPitotDistance.si())
-            continue;
-        if (const auto v = other.field().velocityAt(mesh.nodes[i], flow))
-            sizes.push_back(std::abs(port.field().velocities()[i].length() * flow.si() - v->length()));
+    const auto cell = cellAt(place);
+    if (!cell)
+        return std::nullopt;
+    return PressureDifference::fromSi(air::density(m_at.room).si() * (m_cells.pressure[*cell] - m_totalIn));
+}
+
+namespace {
+
+class ViscousField : public LayeredAir {
+public:
+    ViscousField(std::shared_ptr<const ViscousAir> viscous, const PortAir& at, Air instant, Phrase run)
+        : LayeredAir(std::shared_ptr<const VirtualPort>(viscous, &viscous->port()), at),
+          m_viscous(std::move(viscous)),
+          m_instant(std::move(instant)),
+          m_run(std::move(run)),
+          m_scale(at.flow / m_viscous->at().flow)
+    {
     }
-    const auto most = sizes.begin() + std::ssize(sizes) * 49 / 50;
-    std::ranges::nth_element(sizes, most);
-    return Speed::fromSi(std::max(1.0, *most));
+
+    [[nodiscard]] Phrase name() const override { return m_run; }
+    [[nodiscard]] Phrase limits() const override
+    {
+        constexpr double same = 1e-3;
+        return say("field.limits.viscous", {{"run", m_run},
+                                            {"flow", m_viscous->at().flow},
+                                            {"scaled", std::abs(m_scale - 1.0) > same ? "yes" : "no"},
+                                            {"factor", Number{m_scale, 2}}});
+    }
+    [[nodiscard]] bool isFinal() const override { return true; }
+    [[nodiscard]] std::optional<PressureDifference> pressureAt(const geometry::Point3& place) const override
+    {
+        return scaled(m_viscous->pressureAt(place));
+    }
+    [[nodiscard]] std::optional<Speed> fluctuationAt(const geometry::Point3& place) const override
+    {
+        const auto swing = m_viscous->fluctuationAt(place);
+        return swing ? std::optional(*swing * m_scale) : std::nullopt;
+    }
+    [[nodiscard]] std::optional<PressureDifference> wallShearAt(Length s, double round) const override
+    {
+        const auto shear = m_viscous->shearAt(s, round);
+        return shear ? scaled(PressureDifference::fromSi(*shear)) : std::nullopt;
+    }
+    [[nodiscard]] const geometry::PerSector<WallAir>& walls() const override
+    {
+        static const geometry::PerSector<WallAir> unknown;
+        return m_instant ? m_instant->walls() : unknown;
+    }
+    [[nodiscard]] std::optional<Length> letsGoOf(geometry::Sector wall) const override
+    {
+        return m_viscous->letsGoAt(wall);
+    }
+    // It knows what is behind such a place.
+    [[nodiscard]] std::optional<LetsGo> trustedTo() const override { return std::nullopt; }
+    [[nodiscard]] bool isTrustedOn(geometry::Sector, Length) const override { return true; }
+
+protected:
+    [[nodiscard]] bool knowsWake() const override { return true; }
+
+private:
+    [[nodiscard]] std::optional<PressureDifference> scaled(std::optional<PressureDifference> p) const
+    {
+        return p ? std::optional(*p * m_scale * m_scale) : std::nullopt;
+    }
+
+    std::shared_ptr<const ViscousAir> m_viscous;
+    Air m_instant;
+    Phrase m_run;
+    double m_scale;
+};
+
+}  // namespace
+
+Air viscousAir(std::shared_ptr<const ViscousAir> viscous, const PortAir& at, Air instant, const Phrase& run)
+{
+    return std::make_shared<const ViscousField>(std::move(viscous), at, std::move(instant), run);
 }
 
 ViscousNumbers keyNumbers(const ViscousAir& viscous)

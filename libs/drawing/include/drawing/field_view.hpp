@@ -9,8 +9,7 @@
 #include <QPainter>
 
 #include "drawing/theme.hpp"
-#include "field/slice.hpp"
-#include "port_field/virtual_air.hpp"
+#include "port_field/air_field.hpp"
 #include "units/units.hpp"
 
 namespace euryth::drawing {
@@ -27,21 +26,15 @@ struct SpeedScale {
 void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, const SpeedScale& scale,
                    const units::DisplayUnits& units);
 
-/// Quadrilaterals in a plane with a speed at each corner; SI units.
-struct FieldSheet {
-    std::vector<geometry::Point> places;
-    std::vector<double> speeds;  ///< m/s
-    std::vector<std::array<std::uint32_t, 4>> faces;
-};
 /// Fills the faces with the colours of their speeds, even within each of their triangles' corners, and draws lines of
 /// equal speed over them at round values with their numbers.
-void paintSheet(QPainter& painter, const Theme& theme, const FieldSheet& sheet,
+void paintSheet(QPainter& painter, const Theme& theme, const port_field::AirSheet& sheet,
                 const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
                 const units::DisplayUnits& units);
 
 /// The computed field in one section, roof up, as seen from the window.
 struct FieldSectionScene {
-    FieldSheet sheet;
+    port_field::AirSheet sheet;
     std::vector<geometry::Point> wall;       ///< closed
     std::vector<geometry::Point> reach;      ///< how far out the pitot's tip can go
     std::vector<geometry::Point> otherWall;  ///< of the port that it is compared with, drawn dashed; or empty
@@ -62,17 +55,15 @@ struct FieldSectionScene {
     QString missing;
     units::DisplayUnits units;
 };
-/// What is drawn of a port: its speeds, or by how much they are over those of `against`, another field of its shape.
+/// What is drawn of a port, and on which scale.
 struct FieldPicture {
-    const port_field::VirtualPort& port;
-    const port_field::AirInPort& air;
+    const port_field::AirField& air;
     SpeedScale scale;
-    const port_field::VirtualPort* against = nullptr;
     units::DisplayUnits units;
 };
-/// The section of a solved port at `s`.
+/// The section at `s`.
 FieldSectionScene fieldSection(const FieldPicture& picture, Length s);
-SpeedScale speedScale(const port_field::AirInPort& air);
+SpeedScale speedScale(const port_field::SpeedRange& range);
 
 class FieldSectionView {
 public:
@@ -93,7 +84,7 @@ private:
 /// The computed field in the upright middle of the port, from its right side. SI units; points are x from the window
 /// and z up, in the place of left and up.
 struct FieldLongScene {
-    FieldSheet sheet;
+    port_field::AirSheet sheet;
     std::vector<geometry::Point> roof;
     std::vector<geometry::Point> floor;
     std::vector<std::vector<geometry::Point>> streamlines;
@@ -111,8 +102,7 @@ struct FieldLongScene {
     QString missing;
     units::DisplayUnits units;
 };
-FieldLongScene fieldLong(const FieldPicture& picture, const std::vector<std::vector<geometry::Point3>>& streamlines,
-                         const std::optional<port_field::TipPlace>& tip);
+FieldLongScene fieldLong(const FieldPicture& picture, const std::optional<port_field::TipPlace>& tip);
 
 class FieldLongView {
 public:
@@ -129,6 +119,6 @@ private:
 };
 
 /// The place of the tip that belongs to a point of the side view (x, z), in the section's upright middle.
-port_field::TipPlace tipFromSide(const port_field::VirtualPort& port, geometry::Point side);
+port_field::TipPlace tipFromSide(const port_field::AirField& air, geometry::Point side);
 
 }  // namespace euryth::drawing

@@ -21,20 +21,11 @@ struct CaseFile {
 /// The mesh as the Debian package `openfoam` reads it (constant/polyMesh: points, faces, owner, neighbour, boundary),
 /// metres, without the cells that metal blocks. Patches: `window` and `throat` (the open ends of the straight pieces),
 /// `windowSides` and `throatSides` (their walls), `wall` (the measured runner's, with boss and stem).
-std::vector<CaseFile> polyMesh(const port_field::VirtualPort& port);
-
-/// The nodes of each face of the patch `wall`, in its order.
-std::vector<std::array<std::uint32_t, 4>> wallFaces(const field::Mesh& mesh);
+std::vector<CaseFile> polyMesh(const port_field::PortMesh& mesh);
 
 /// A whole case for that package's potentialFoam at a flow. Its flux is right; the velocity that it writes in three
 /// dimensions is not (seen with version 1912), so that only its speed is a yardstick for ours.
 std::vector<CaseFile> potentialCase(const port_field::VirtualPort& port, VolumeFlow flow);
-
-/// How fine the mesh of a viscous run is: about 7,000, 22,000 and 53,000 cells.
-enum class Quality { Coarse, Normal, Fine };
-inline constexpr std::array kQualityNames{"coarse", "normal", "fine"};  ///< as files and scripts write it
-Phrase nameOf(Quality quality);
-field::Fineness finenessOf(Quality quality);
 
 struct CaseOptions {
     int steps = 600;  ///< the most iterations

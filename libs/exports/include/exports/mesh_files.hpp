@@ -3,7 +3,7 @@
 
 #include <string>
 
-#include "port_field/virtual_air.hpp"
+#include "port_field/virtual_port.hpp"
 
 namespace euryth::exports {
 

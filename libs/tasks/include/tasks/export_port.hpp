@@ -8,7 +8,7 @@
 
 #include "exports/flow_case.hpp"
 #include "paper/bench_sheets.hpp"
-#include "port_field/virtual_air.hpp"
+#include "port_field/port_air.hpp"
 
 namespace euryth::tasks {
 
@@ -46,10 +46,10 @@ bool isOfField(Written kind);
 
 struct ExportWish {
     std::filesystem::path path;
-    paper::Parts parts;                       ///< of the sheets
-    units::DisplayUnits units;                ///< of the numbers on them
-    std::optional<port_field::PortAir> air;   ///< of mesh and case; nothing takes the port's own
-    field::Fineness fineness = field::kFull;  ///< of mesh and case
+    paper::Parts parts;                                       ///< of the sheets
+    units::DisplayUnits units;                                ///< of the numbers on them
+    std::optional<port_field::PortAir> air;                   ///< of mesh and case; nothing takes the port's own
+    port_field::Quality quality = port_field::Quality::Fine;  ///< of mesh and case
 };
 /// Writes a port to a file (or, for a case, a folder) as its ending says. Files are replaced whole or not at all.
 tl::expected<void, Error> exportPort(const Subject& subject, const ExportWish& wish);

@@ -13,7 +13,7 @@ namespace euryth::viscous {
 struct Task {
     port_field::PortShape shape;
     port_field::PortAir at;
-    exports::Quality quality = exports::Quality::Coarse;
+    port_field::Quality quality = port_field::Quality::Coarse;
     int cores = 1;
     std::chrono::seconds limit{3600};
     Programs programs;
@@ -21,15 +21,18 @@ struct Task {
 
 /// A run that has ended well.
 struct Solved {
-    exports::Quality quality = exports::Quality::Coarse;
+    port_field::Quality quality = port_field::Quality::Coarse;
     int cores = 1;
     double seconds = 0.0;           ///< that it took, with everything
     std::vector<Progress> history;  ///< step by step
     std::shared_ptr<const port_field::ViscousAir> air;
 };
 
+/// "the viscous run (coarse mesh)"
+Phrase nameOf(const Solved& solved);
+
 /// About how long a run takes, from runs of the demo's port (docs/benchmarks.md); `cores` share it, but not evenly.
-double expectedSeconds(exports::Quality quality, int cores);
+double expectedSeconds(port_field::Quality quality, int cores);
 
 /// Works out our own field of the shape, writes the case into a folder of its own, runs it, reads the result and takes
 /// the folder away. Or says what went wrong; "stopped" (kStopped) where it was told to.

@@ -108,8 +108,7 @@ QString summary(const app::Workspace& w, const app::VirtualProbe& virtualProbe)
             continue;
         }
         const auto& stations = w.port()->stations;
-        const bool doubtful = port_field::behindLiftOff(virtualProbe.present().solved->port,
-                                                        *virtualProbe.present().air, stations[*probe.station].s);
+        const bool doubtful = !virtualProbe.present().shown->isTrustedAt(stations[*probe.station].s);
         lines << tr("%1, %2: apart by %3 of the mean (rms). Fastest: measured %4, computed %5.%6")
                      .arg(name, w.text(Kind::Position, stations[*probe.station].s.si()),
                           w.text(Kind::Percent, std::sqrt(squares / count) * count / sum), fastestPoint(probe.readings),

@@ -5,7 +5,7 @@
 
 namespace euryth::widgets {
 
-void exportField(Desk& desk, const QString& suffix, exports::Quality quality)
+void exportField(Desk& desk, const QString& suffix, port_field::Quality quality)
 {
     const auto& workspace = desk.workspace();
     const job::Port* port = workspace.port();
@@ -24,7 +24,7 @@ void exportField(Desk& desk, const QString& suffix, exports::Quality quality)
     tasks::ExportWish wish;
     wish.path = path.toStdString();
     wish.air = desk.session().virtualProbe().flowOf(*port).value;
-    wish.fineness = exports::finenessOf(quality);
+    wish.quality = quality;
     const auto kind = tasks::writtenAs(wish.path);
     if (!kind || !tasks::isOfField(*kind))
         return desk.tell(title, QObject::tr("The name must end in .vtk, .stl or .case."));
@@ -83,7 +83,7 @@ std::vector<Command> probeCommands()
          QT_TRANSLATE_NOOP(
              "Commands",
              "Write the computed field's mesh with its speeds (VTK), or the port's air as a closed surface (STL)"),
-         [](Desk& desk) { exportField(desk, QStringLiteral(".vtk"), exports::Quality::Fine); },
+         [](Desk& desk) { exportField(desk, QStringLiteral(".vtk"), port_field::Quality::Fine); },
          only::withStation},
     };
 }

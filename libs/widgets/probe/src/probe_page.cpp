@@ -39,8 +39,9 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
     m_views = new QStackedWidget;
     for (QWidget* view :
          {makeReadings(), makeVirtualProbeView(context, m_virtual),
-          makeViscousView(context, m_virtual, context.session.runs(),
-                          [&desk](exports::Quality quality) { exportField(desk, QStringLiteral(".case"), quality); }),
+          makeViscousView(
+              context, m_virtual, context.session.runs(),
+              [&desk](port_field::Quality quality) { exportField(desk, QStringLiteral(".case"), quality); }),
           makeWallAirView(context, m_virtual), makeShortSideView(context, m_virtual, context.session.shortSide()),
           makeWhatIfView(context, m_virtual), makeBesideView(context, m_virtual)})
         m_views->addWidget(view);

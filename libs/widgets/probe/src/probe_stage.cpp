@@ -70,8 +70,8 @@ std::vector<WalkPicture> pictures()
     };
     const auto toFastest = [](Walk& walk) {
         auto& probe = walk.session().virtualProbe();
-        if (const auto& air = probe.present().air)
-            probe.setTip({air->fastest.s, air->fastest.at});
+        if (const auto& air = probe.present().shown)
+            probe.setTip({air->fastest().s, air->fastest().at});
     };
     // A viscous run as the button starts it; where the flow package is not installed, the queue says so.
     const auto run = [](Walk& walk) {

@@ -51,27 +51,26 @@ private:
         charts[0].yKind = Kind::Speed;
         charts[1].title = tr("Shape factor H of the boundary layer");
         charts[1].fromZero = false;
-        charts[1].limit = field::kLiftsOff;
+        charts[1].limit = flow::kLiftsOff;
         charts[1].limitName = tr("lifts off");
-        const auto& air = m_probe.present().instantAir;
+        const auto& air = m_probe.present().instant;
         if (!air)
             return charts;
-        const auto& floor = air->walls[geometry::index(Sector::Floor)];
-        const auto& roof = air->walls[geometry::index(Sector::Roof)];
+        const auto& floor = air->walls()[geometry::index(Sector::Floor)];
+        const auto& roof = air->walls()[geometry::index(Sector::Roof)];
         const QString off = w.text(Kind::Length, air::kPitotDistance.si());
         charts[0].lines = {speeds(floor.line, floor.line.atTip, tr("floor, %1 off").arg(off), LineStyle::Now),
                            speeds(floor.line, floor.line.speed, tr("at the wall itself"), LineStyle::NowThin),
                            speeds(roof.line, roof.line.atTip, tr("roof, %1 off").arg(off), LineStyle::Other)};
         charts[1].lines = {shapes(floor, tr("floor"), LineStyle::Now), shapes(roof, tr("roof"), LineStyle::Other)};
-        const auto& port = m_probe.present().instant->port;
         for (auto& chart : charts) {
-            chart.xRange = {port.start().si(), port.end().si()};
+            chart.xRange = {air->start().si(), air->end().si()};
             if (floor.liftsOff())
                 chart.marks.push_back({floor.liftsOffAt->si(), tr("lets go")});
         }
         return charts;
     }
-    static drawing::ChartLine speeds(const field::WallLine& line, const std::vector<double>& speed, const QString& name,
+    static drawing::ChartLine speeds(const flow::WallLine& line, const std::vector<double>& speed, const QString& name,
                                      drawing::LineStyle style)
     {
         drawing::ChartLine drawn{name, style, {}};
@@ -94,12 +93,12 @@ private:
 
 QString verdictText(const app::Workspace& w, const app::VirtualProbe& probe)
 {
-    const auto& air = probe.present().instantAir;
+    const auto& air = probe.present().instant;
     if (!air)
         return instantMissing(probe, probe.present());
-    const auto& floor = air->walls[geometry::index(Sector::Floor)];
+    const auto& floor = air->walls()[geometry::index(Sector::Floor)];
     return tr("At %1 the short side %2. Up to %3, %4 from the window; H %5%6.")
-        .arg(w.text(Kind::Flow, air->air.flow.si()), floor.near() ? tr("is near letting go") : wallVerdict(w, floor),
+        .arg(w.text(Kind::Flow, air->at().flow.si()), floor.near() ? tr("is near letting go") : wallVerdict(w, floor),
              w.text(Kind::Speed, floor.peak.si()), w.text(Kind::Position, floor.peakAt.si()),
              floor.liftsOff() ? tr("over ") : tr("up to "), plainText(w, floor.greatestShape, 2));
 }
@@ -148,7 +147,7 @@ QString variantCell(const app::Workspace& w, const port_field::ShortSideVariant&
     if (!v.missing.empty())
         return tr("no such port");
     const QString shape = v.liftsOffAt ? tr("off %1").arg(w.number(Kind::Position, v.liftsOffAt->si()))
-                          : v.greatestShape >= field::kShapeWarning
+                          : v.greatestShape >= flow::kShapeWarning
                               ? tr("near %1").arg(plainText(w, v.greatestShape, 2))
                               : tr("holds %1").arg(plainText(w, v.greatestShape, 2));
     const QString text = QStringLiteral("%1, %2").arg(w.number(Kind::Speed, v.peak.si()), shape);

@@ -27,7 +27,7 @@ int stepsOf(const QKeyEvent& event) { return event.modifiers() & Qt::ShiftModifi
 
 QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side)
 {
-    if (side.solved && side.air)
+    if (side.shown)
         return {};
     if (!side.missing.empty())
         return QCoreApplication::translate("FieldView", "No computed field yet. Missing: %1.")
@@ -38,16 +38,15 @@ QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Si
 
 QString instantMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side)
 {
-    return side.instant && side.instantAir ? QString() : fieldMissing(probe, side);
+    return side.instant ? QString() : fieldMissing(probe, side);
 }
 
-drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const app::VirtualProbe& probe,
-                                   const app::VirtualProbe::Side& side, const app::VirtualProbe::Side& scaledBy)
+drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const port_field::AirField& air,
+                                   const port_field::AirField& scaledBy)
 {
-    const bool difference = probe.shows() == app::VirtualProbe::Shows::Difference && side.shownRun();
-    const auto scale = difference ? drawing::SpeedScale{-side.greatestDifference, side.greatestDifference, true}
-                                  : drawing::speedScale(*scaledBy.air);
-    return {side.solved->port, *side.air, scale, difference ? &side.instant->port : nullptr, workspace.displayUnits()};
+    // Two ports share a scale of speeds; a difference has its own.
+    const port_field::SpeedRange own = air.range();
+    return {air, drawing::speedScale(own.difference ? own : scaledBy.range()), workspace.displayUnits()};
 }
 
 FieldSectionCanvas::FieldSectionCanvas(Context context, app::VirtualProbe& probe, Shows shows, QWidget* parent)
@@ -77,13 +76,13 @@ drawing::FieldSectionScene FieldSectionCanvas::scene() const
         return scene;
     const auto& first = m_probe.present();
     const Length s = sectionAt();
-    scene = drawing::fieldSection(fieldPicture(workspace(), m_probe, side, first.air ? first : side), s);
+    scene = drawing::fieldSection(fieldPicture(workspace(), *side.shown, first.shown ? *first.shown : *side.shown), s);
     scene.tip = m_probe.tip().at;
     scene.roomForHandles = m_compares;
     scene.otherIsPlan = present;
     const auto& beside = present ? m_probe.other() : m_probe.present();
-    if (m_compares && beside.solved)
-        scene.otherWall = beside.solved->port.sliceAt(s).wall;
+    if (m_compares && beside.shown)
+        scene.otherWall = beside.shown->wallAt(s);
     if (present && m_compares)
         addHandles(scene);
     return scene;
@@ -234,8 +233,7 @@ drawing::FieldLongScene FieldLongCanvas::scene() const
     drawing::FieldLongScene scene;
     scene.missing = fieldMissing(m_probe, side);
     if (scene.missing.isEmpty())
-        scene =
-            drawing::fieldLong(fieldPicture(workspace(), m_probe, side, side), side.solved->streamlines, m_probe.tip());
+        scene = drawing::fieldLong(fieldPicture(workspace(), *side.shown, *side.shown), m_probe.tip());
     return scene;
 }
 
@@ -258,7 +256,7 @@ void FieldLongCanvas::tipTo(QPointF pixel)
     if (!picture.missing.isEmpty())
         return;
     m_probe.setTip(
-        drawing::tipFromSide(m_probe.present().solved->port, drawing::FieldLongView(picture, area()).toSide(pixel)));
+        drawing::tipFromSide(*m_probe.present().shown, drawing::FieldLongView(picture, area()).toSide(pixel)));
 }
 
 void FieldLongCanvas::mousePressEvent(QMouseEvent* event) { tipTo(event->position()); }

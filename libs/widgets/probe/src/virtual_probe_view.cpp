@@ -41,6 +41,8 @@ QString readingText(const app::Workspace& w, const app::VirtualProbe& probe)
                  (reading->mach ? tr(", Mach %1").arg(plainText(w, *reading->mach, 3))
                                 : tr(", beyond the speed of sound"));
     lines << directionText(w, *reading);
+    if (reading->pressure)
+        lines << tr("static depression %1").arg(w.text(Kind::Depression, -reading->pressure->si()));
     if (reading->fluctuation)
         lines << tr("swings by %1 either way").arg(w.text(Kind::Speed, reading->fluctuation->si()));
     if (const auto instant = probe.instantReading())
@@ -53,12 +55,13 @@ QString readingText(const app::Workspace& w, const app::VirtualProbe& probe)
 
 QString fastestText(const app::Workspace& w, const app::VirtualProbe& probe)
 {
-    const auto& air = probe.present().air;
+    const auto& air = probe.present().shown;
     if (!air)
         return {};
+    const port_field::FastestPlace& fastest = air->fastest();
     return tr("Fastest: %1 (%2), %3, %4 from the window")
-        .arg(w.text(Kind::Speed, air->fastest.speed.si()), ratioText(w, air->fastest.ratio), w.text(air->fastest.name),
-             w.text(Kind::Position, air->fastest.s.si()));
+        .arg(w.text(Kind::Speed, fastest.speed.si()), ratioText(w, fastest.ratio), w.text(fastest.name),
+             w.text(Kind::Position, fastest.s.si()));
 }
 
 QWidget* readingPanel(Context context, app::VirtualProbe& probe)
@@ -78,11 +81,11 @@ QWidget* readingPanel(Context context, app::VirtualProbe& probe)
     go->setObjectName(QStringLiteral("tipToFastest"));
     go->setToolTip(tr("Move the tip to where the air is fastest"));
     QObject::connect(go, &QPushButton::clicked, panel, [&probe] {
-        if (const auto& air = probe.present().air)
-            probe.setTip({air->fastest.s, air->fastest.at});
+        if (const auto& air = probe.present().shown)
+            probe.setTip({air->fastest().s, air->fastest().at});
     });
     QObject::connect(&probe, &app::VirtualProbe::changed, go,
-                     [&probe, go] { go->setEnabled(probe.present().air.has_value()); });
+                     [&probe, go] { go->setEnabled(probe.present().shown != nullptr); });
     auto* numbers = new QHBoxLayout;
     numbers->setSpacing(16);
     numbers->addWidget(speed);
@@ -124,41 +127,14 @@ QString runName(const app::Workspace& w, const viscous::StoredRun& run)
 {
     const auto when = QDateTime::fromString(QString::fromStdString(run.finished), Qt::ISODate).toLocalTime();
     return tr("%1 mesh, %2, %3")
-        .arg(w.text(exports::nameOf(run.solved.quality)), w.text(Kind::Flow, run.solved.air->at().flow.si()),
+        .arg(w.text(port_field::nameOf(run.solved.quality)), w.text(Kind::Flow, run.solved.air->at().flow.si()),
              QLocale::c().toString(when, QStringLiteral("d MMM HH:mm")));
-}
-
-QString runLimits(const app::Workspace& w, const app::VirtualProbe::Side& side, bool difference)
-{
-    const auto& run = side.viscous->run;
-    QString text =
-        tr("Viscous run (%1): steady k-omega SST with wall functions. Inside the red line the air is dead: it "
-           "makes less than a tenth of the section's mean")
-            .arg(runName(w, run));
-    if (difference)
-        text += tr("; orange is faster than the instant field, violet slower");
-    const double factor = side.air->air.flow / run.solved.air->at().flow;
-    constexpr double same = 1e-3;
-    if (std::abs(factor - 1.0) > same)
-        text += tr("; speeds scaled by %1 to the flow above, which is near, not exact").arg(plainText(w, factor, 2));
-    return text + QLatin1Char('.');
 }
 
 QString fieldLimits(const app::Workspace& workspace, const app::VirtualProbe& probe)
 {
-    if (probe.present().shownRun())
-        return runLimits(workspace, probe.present(), probe.shows() == app::VirtualProbe::Shows::Difference);
-    QString text =
-        tr("Computed without friction and wake, read %1 or more off the wall: before the air lets go about a "
-           "tenth off, up to a sixth too slow toward the outside of a turn")
-            .arg(workspace.text(Kind::Length, air::kPitotDistance.si()));
-    const auto& side = probe.present();
-    if (side.solved && side.air && side.air->letsGoAt)
-        text += tr("; hatched, %1 %2, where the air has let go of the %3, it is not to be trusted")
-                    .arg(side.solved->port.shape().airFromValve ? tr("before") : tr("behind"),
-                         workspace.text(Kind::Position, side.air->letsGoAt->si()),
-                         workspace.text(nameOf(*side.air->letsGoOf)));
-    return text + QLatin1Char('.');
+    const auto& air = probe.present().shown;
+    return air ? workspace.text(air->limits()) : QString();
 }
 
 QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
@@ -202,7 +178,7 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
         stop->setVisible(probe.isWorking());
         if (!edit->isModified())
             edit->setText(probe.flow() ? w.number(Kind::Flow, probe.flow()->flow.si()) : QString());
-        const bool coarse = probe.present().solved && !probe.present().solved->full;
+        const bool coarse = probe.present().shown && !probe.present().shown->isFinal();
         QString text = w.symbol(Kind::Flow) + QStringLiteral(", ");
         text += probe.flow() ? w.text(probe.flow()->source()) : tr("not known: type one");
         if (probe.isWorking())

@@ -41,12 +41,12 @@ public:
             chart.units = w.displayUnits();
             chart.xKind = Kind::Position;
             chart.xTitle = tr("from the window, %1").arg(w.symbol(Kind::Position));
-            if (!side.viscous)
+            if (!side.found)
                 chart.missing = tr("Known after a run.");
         }
-        if (!side.viscous)
+        if (!side.found)
             return charts;
-        const auto& air = *side.viscous->run.solved.air;
+        const auto& air = *side.found->solved.air;
         drawing::ChartLine lost{QString(), drawing::LineStyle::Now, {}};
         drawing::ChartLine flowing{QString(), drawing::LineStyle::Now, {}};
         for (const port_field::LayerAir& layer : air.layers()) {
@@ -77,10 +77,10 @@ QString percentChange(const app::Workspace& w, double from, double to)
 
 /// What the choice of the mesh changes: the uncertainty.
 QString meshText(const app::Workspace& w, const ViscousRuns& runs, const port_field::PortShape& shape,
-                 exports::Quality quality)
+                 port_field::Quality quality)
 {
     const auto change = app::meshChange(runs, shape);
-    if (!change && quality == exports::Quality::Coarse)
+    if (!change && quality == port_field::Quality::Coarse)
         return tr(
             "1 mesh, the coarse one: it ranks ports and places, its values are not to be told. A run with \"second "
             "mesh\" ticked tells more.");
@@ -113,12 +113,12 @@ QString worstStretch(const app::Workspace& w, const port_field::ViscousAir& air)
 }
 
 /// Where floor and roof let go by the run and by the boundary layer.
-QString letsGoText(const app::Workspace& w, const port_field::ViscousAir& air, const port_field::AirInPort& instant)
+QString letsGoText(const app::Workspace& w, const port_field::ViscousAir& air, const port_field::AirField& instant)
 {
     QStringList parts;
     for (const Sector sector : {Sector::Floor, Sector::Roof}) {
         const auto run = air.letsGoAt(sector);
-        const auto& wall = instant.walls[geometry::index(sector)];
+        const auto& wall = instant.walls()[geometry::index(sector)];
         parts << tr("%1 %2 (layer: %3)")
                      .arg(w.text(nameOf(sector)), run ? w.text(Kind::Position, run->si()) : tr("holds"),
                           wall.liftsOff() ? w.text(Kind::Position, wall.liftsOffAt->si())
@@ -142,12 +142,12 @@ QString deadText(const app::Workspace& w, const port_field::ViscousAir& air)
 QString numbersText(const app::Workspace& w, const app::VirtualProbe& probe, const ViscousRuns& runs)
 {
     const auto& side = probe.present();
-    if (!side.viscous || !side.instantAir)
+    if (!side.found || !side.instant)
         return {};
-    const auto& run = side.viscous->run;
+    const auto& run = *side.found;
     const port_field::ViscousAir& air = *run.solved.air;
     const auto fastest = port_field::fastestPlace(air.port(), air.at().flow);
-    const auto instant = port_field::fastestPlace(side.instant->port, air.at().flow);
+    const auto instant = port_field::fastestPlace(*side.solved, air.at().flow);
     const auto place = [&](const port_field::FastestPlace& p) {
         return tr("%1, %2 at %3")
             .arg(w.text(Kind::Speed, p.speed.si()), w.text(p.name), w.text(Kind::Position, p.s.si()));
@@ -169,7 +169,7 @@ QString numbersText(const app::Workspace& w, const app::VirtualProbe& probe, con
     text += row(tr("Weak"),
                 tr("%1 under %2 of the mean, the dead air included")
                     .arg(w.text(Kind::Volume, air.weakVolume().si()), w.text(Kind::Percent, port_field::kWeakShare)));
-    text += row(tr("Lets go"), letsGoText(w, air, *side.instantAir));
+    text += row(tr("Lets go"), letsGoText(w, air, *side.instant));
     text += row(tr("Loses"), worstStretch(w, air));
     text +=
         row(tr("Swings"), tr("up to %1 of the mean at %2: much is a hint of flutter")
@@ -185,8 +185,7 @@ QString noRunText(const app::Workspace& w, const app::VirtualProbe& probe, const
         return tr("No run yet. Missing: %1.").arg(w.text(side.shape.missing));
     if (const auto old = runs.stale(w.port()->id, viscous::Variant::AsItIs, *side.shape))
         return tr("The last run (%1) is out of date: %2 has changed since. Run it again.")
-            .arg(runName(w, old->run),
-                 w.text(port_field::differenceOf(old->run.solved.air->port().shape(), *side.shape)));
+            .arg(runName(w, *old), w.text(port_field::differenceOf(old->solved.air->port().shape(), *side.shape)));
     return tr(
         "No run of this shape yet. Run shows where the air is dead behind the short side, how fast it really runs "
         "beside that, and where the pressure goes.");

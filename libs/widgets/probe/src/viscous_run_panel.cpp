@@ -102,7 +102,7 @@ private:
 class RunPanel : public Panel {
 public:
     RunPanel(Context context, app::VirtualProbe& probe, ViscousRuns& runs,
-             const std::function<void(exports::Quality)>& exportCase)
+             const std::function<void(port_field::Quality)>& exportCase)
         : Panel(tr("Viscous run")),
           m_context(context),
           m_probe(probe),
@@ -118,7 +118,7 @@ public:
         auto* qualities = new Switch(
             {tr("Coarse"), tr("Normal"), tr("Fine")},
             [this](int i) {
-                m_choice.quality = static_cast<exports::Quality>(i);
+                m_choice.quality = static_cast<port_field::Quality>(i);
                 refresh();
             },
             QStringLiteral("viscousQuality"));
@@ -199,7 +199,7 @@ private:
         row->addStretch(1);
         body()->addLayout(row);
     }
-    void addButtons(const std::function<void(exports::Quality)>& exportCase)
+    void addButtons(const std::function<void(port_field::Quality)>& exportCase)
     {
         m_run->setObjectName(QStringLiteral("viscousRun"));
         m_run->setProperty("primary", true);
@@ -252,7 +252,7 @@ private:
             lines << itemText(item);
         if (!m_runs.trouble().isEmpty())
             lines << m_runs.trouble();
-        if (m_context.workspace.document().path().isEmpty() && m_probe.present().viscous)
+        if (m_context.workspace.document().path().isEmpty() && m_probe.present().found)
             lines << tr("Save the job to keep its runs beside it.");
         if (lines.isEmpty())
             lines << tr("The queue is empty.");
@@ -281,10 +281,10 @@ private:
 
 }  // namespace
 
-QString qualityName(exports::Quality quality) { return app::shown(exports::nameOf(quality)); }
+QString qualityName(port_field::Quality quality) { return app::shown(port_field::nameOf(quality)); }
 
 QWidget* makeRunPanel(Context context, app::VirtualProbe& probe, ViscousRuns& runs,
-                      const std::function<void(exports::Quality)>& exportCase)
+                      const std::function<void(port_field::Quality)>& exportCase)
 {
     return new RunPanel(context, probe, runs, exportCase);
 }

@@ -30,7 +30,7 @@ QWidget* makeShowsSwitch(app::VirtualProbe& probe)
 }
 
 QWidget* makeViscousView(Context context, app::VirtualProbe& probe, ViscousRuns& runs,
-                         std::function<void(exports::Quality)> exportCase)
+                         std::function<void(port_field::Quality)> exportCase)
 {
     auto* view = new QWidget;
     view->setObjectName(QStringLiteral("viscousView"));
@@ -55,7 +55,7 @@ QWidget* makeViscousView(Context context, app::VirtualProbe& probe, ViscousRuns&
     row->addLayout(right, 1);
     // Who has waited for a run wants to see it.
     QObject::connect(&runs, &ViscousRuns::arrived, view, [view, &probe] {
-        if (view->isVisible() && probe.present().viscous && probe.shows() == app::VirtualProbe::Shows::Instant)
+        if (view->isVisible() && probe.present().found && probe.shows() == app::VirtualProbe::Shows::Instant)
             probe.setShows(app::VirtualProbe::Shows::Viscous);
     });
     view->setFocusProxy(run->focusProxy());

@@ -60,11 +60,11 @@ private:
         const auto& side = m_probe.present();
         scene.missing = fieldMissing(m_probe, side);
         const job::Port* port = workspace().port();
-        if (m_shows == drawing::PeelShows::WallShear && !side.viscous)
+        if (m_shows == drawing::PeelShows::WallShear && !side.run)
             scene.missing = tr("The shear on the wall comes from a viscous run, and this shape has none yet.");
         if (!scene.missing.isEmpty() || !port || port->stations.size() != side.shape->sections.size())
             return scene;
-        const auto scale = drawing::speedScale(*side.air);
+        const auto scale = drawing::speedScale(side.shown->own().range());
         scene.speedLow = scale.low;
         scene.speedHigh = scale.high;
         for (std::size_t i = 0; i < port->stations.size(); ++i) {
@@ -79,28 +79,35 @@ private:
     }
     [[nodiscard]] drawing::PeelScene::Cell cell(const app::VirtualProbe::Side& side, Length s, Sector sector) const
     {
+        using drawing::PeelShows;
+        const double round = static_cast<double>(geometry::index(sector)) / geometry::kSectorCount;
+        const port_field::AirField& air = side.shown->own();
         drawing::PeelScene::Cell cell;
-        const auto& wall = side.air->walls[geometry::index(sector)];
-        if (m_shows == drawing::PeelShows::WallShear) {
-            const double round = static_cast<double>(geometry::index(sector)) / geometry::kSectorCount;
-            cell.value = side.viscous->run.solved.air->shearAt(s, round);
+        switch (m_shows) {
+        case PeelShows::WallShear:
+            if (const auto shear = side.run->wallShearAt(s, round))
+                cell.value = shear->si();
             return cell;
+        case PeelShows::FieldSpeed:
+            if (const auto speed = air.wallSpeedAt(s, round))
+                cell.value = speed->si();
+            cell.doubtful = !air.isTrustedOn(sector, s);
+            return cell;
+        default: return layerCell(air, s, sector);
         }
-        if (m_shows == drawing::PeelShows::FieldSpeed) {
-            if (const auto speed = side.solved->port.alongWallAt(s, sector))
-                cell.value = *speed * side.air->air.flow.si();
-        } else {
-            const auto after = std::ranges::lower_bound(wall.line.s, s.si() - 1e-9) - wall.line.s.begin();
-            const auto at = static_cast<std::size_t>(std::min(after, std::ssize(wall.line.s) - 1));
-            if (const auto& layer = wall.layer[at])
-                cell.value = m_shows == drawing::PeelShows::LayerShape       ? layer->shape
-                             : m_shows == drawing::PeelShows::LayerThickness ? layer->momentumThickness
-                                                                             : layer->friction;
-        }
-        const bool exhaust = side.solved->port.shape().airFromValve;
-        // A viscous run knows what is behind that place.
-        const bool known = m_shows == drawing::PeelShows::FieldSpeed && side.shownRun();
-        cell.doubtful = !known && wall.liftsOff() && (exhaust ? s <= *wall.liftsOffAt : s >= *wall.liftsOffAt);
+    }
+    /// What the boundary layer is like.
+    [[nodiscard]] drawing::PeelScene::Cell layerCell(const port_field::AirField& air, Length s, Sector sector) const
+    {
+        drawing::PeelScene::Cell cell;
+        const auto& wall = air.walls()[geometry::index(sector)];
+        const auto after = std::ranges::lower_bound(wall.line.s, s.si() - 1e-9) - wall.line.s.begin();
+        const auto at = static_cast<std::size_t>(std::min(after, std::ssize(wall.line.s) - 1));
+        if (const auto& layer = wall.layer[at])
+            cell.value = m_shows == drawing::PeelShows::LayerShape       ? layer->shape
+                         : m_shows == drawing::PeelShows::LayerThickness ? layer->momentumThickness
+                                                                         : layer->friction;
+        cell.doubtful = port_field::isBehindLiftOff(wall, air.shape().airFromValve, s);
         return cell;
     }
 
@@ -109,20 +116,19 @@ private:
 };
 
 /// The shear on the wall as the peel colours it: the stronger the darker, red where the air runs back.
-std::optional<QColor> shearColour(const drawing::Theme& theme, const port_field::ViscousAir& air, Length s,
-                                  double round)
+std::optional<QColor> shearColour(const drawing::Theme& theme, const port_field::AirField& air, Length s, double round)
 {
-    const auto shear = air.shearAt(s, round);
+    const auto shear = air.wallShearAt(s, round);
     if (!shear)
         return std::nullopt;
     constexpr double strong = 20.0;  // Pa
-    return *shear < 0.0 ? drawing::tint(theme.panel, theme.danger, 0.6)
-                        : drawing::tint(theme.panel, theme.now, 0.8 * std::min(1.0, *shear / strong));
+    return shear->si() < 0.0 ? drawing::tint(theme.panel, theme.danger, 0.6)
+                             : drawing::tint(theme.panel, theme.now, 0.8 * std::min(1.0, shear->si() / strong));
 }
 
 QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
 {
-    const auto& air = probe.present().air;
+    const auto& air = probe.present().shown;
     if (!air)
         return {};
     const auto cell = [](const QString& text) {
@@ -131,12 +137,12 @@ QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
     QString table = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td><b>%1</b></td>").arg(tr("wall"));
     for (const QString& title : {tr("up to"), tr("at"), tr("H up to"), tr("the air"), tr("from")})
         table += cell(QStringLiteral("<b>%1</b>").arg(title));
-    const auto* run = probe.present().viscous ? probe.present().viscous->run.solved.air.get() : nullptr;
+    const auto& run = probe.present().run;
     if (run)
         table += cell(QStringLiteral("<b>%1</b>").arg(tr("viscous: from")));
     table += QStringLiteral("</tr>");
     for (const Sector sector : geometry::kSectors) {
-        const auto& wall = air->walls[geometry::index(sector)];
+        const auto& wall = air->walls()[geometry::index(sector)];
         table += QStringLiteral("<tr><td>%1</td>").arg(w.text(nameOf(sector))) +
                  cell(w.text(Kind::Speed, wall.peak.si())) + cell(w.text(Kind::Position, wall.peakAt.si())) +
                  cell(plainText(w, wall.greatestShape, 2)) +
@@ -146,7 +152,7 @@ QString wallTable(const app::Workspace& w, const app::VirtualProbe& probe)
                                            : tr("holds")) +
                  cell(wall.liftsOffAt ? w.text(Kind::Position, wall.liftsOffAt->si()) : QString());
         if (run) {
-            const auto letsGo = run->letsGoAt(sector);
+            const auto letsGo = run->letsGoOf(sector);
             table += cell(letsGo ? w.text(Kind::Position, letsGo->si()) : tr("holds"));
         }
         table += QStringLiteral("</tr>");
@@ -200,15 +206,13 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
     space->zoomBy(near);
     space->colourBy([&probe, peel, &look = context.look](Length s, double round) -> std::optional<QColor> {
         const auto& side = probe.present();
-        if (peel->shows() == drawing::PeelShows::WallShear && side.viscous)
-            return shearColour(drawing::theme(look.style()), *side.viscous->run.solved.air, s, round);
-        if (!side.solved || !side.air)
+        if (peel->shows() == drawing::PeelShows::WallShear && side.run)
+            return shearColour(drawing::theme(look.style()), *side.run, s, round);
+        const auto speed = side.shown ? side.shown->wallSpeedAt(s, round) : std::nullopt;
+        if (!speed)
             return std::nullopt;
-        const auto speed = side.solved->port.alongWallAt(s, round);
-        const auto scale = drawing::speedScale(*side.air);
-        return speed ? std::optional(drawing::speedColour((*speed * side.air->air.flow.si() - scale.low) /
-                                                          (scale.high - scale.low)))
-                     : std::nullopt;
+        const auto scale = drawing::speedScale(side.shown->own().range());
+        return drawing::speedColour((speed->si() - scale.low) / (scale.high - scale.low));
     });
     QObject::connect(&probe, &app::VirtualProbe::changed, space, qOverload<>(&QWidget::update));
     spacePanel->body()->addWidget(space, 1);

@@ -25,33 +25,33 @@ struct Row {
 std::vector<Row> rowsOf(const app::Workspace& w, const Probe& probe)
 {
     const auto wall = [](const Probe::Side& side, Sector s) -> const port_field::WallAir& {
-        return side.air->walls[geometry::index(s)];
+        return side.shown->walls()[geometry::index(s)];
     };
     return {
         {tr("area here"),
          [&w, &probe](const Probe::Side& side) {
-             return w.text(Kind::Area, side.solved->port.openAreaAt(probe.tip().s).si());
+             return w.text(Kind::Area, side.shown->openAreaAt(probe.tip().s).si());
          }},
         {tr("mean speed here"),
          [&w, &probe](const Probe::Side& side) {
-             return w.text(Kind::Speed, side.air->air.flow.si() / side.solved->port.openAreaAt(probe.tip().s).si());
+             return w.text(Kind::Speed, side.shown->at().flow.si() / side.shown->openAreaAt(probe.tip().s).si());
          }},
         {tr("at the tip"),
          [&w, &probe](const Probe::Side& side) {
-             const auto reading = port_field::readTip(side.solved->port, *side.air, probe.tip());
+             const auto reading = port_field::readTip(*side.shown, probe.tip());
              return reading ? QStringLiteral("%1 (%2)").arg(w.text(Kind::Speed, reading->speed.si()),
                                                             ratioText(w, reading->ratio))
                             : QString::fromUtf8(units::kUnknownText);
          }},
         {tr("fastest in the port"),
          [&w](const Probe::Side& side) {
-             const auto& fastest = side.air->fastest;
+             const auto& fastest = side.shown->fastest();
              return QStringLiteral("%1 (%2)").arg(w.text(Kind::Speed, fastest.speed.si()), ratioText(w, fastest.ratio));
          }},
         {tr("where"),
          [&w](const Probe::Side& side) {
-             return QStringLiteral("%1, %2").arg(w.text(side.air->fastest.name),
-                                                 w.text(Kind::Position, side.air->fastest.s.si()));
+             return QStringLiteral("%1, %2").arg(w.text(side.shown->fastest().name),
+                                                 w.text(Kind::Position, side.shown->fastest().s.si()));
          }},
         {tr("short side up to"),
          [&w, wall](const Probe::Side& side) { return w.text(Kind::Speed, wall(side, Sector::Floor).peak.si()); }},
@@ -69,9 +69,9 @@ QString comparison(const app::Workspace& w, const Probe& probe)
 {
     const auto& before = probe.present();
     const auto& after = probe.other();
-    if (!before.solved || !before.air)
+    if (!before.shown)
         return {};
-    const bool both = after.solved && after.air;
+    const bool both = after.shown != nullptr;
     const auto cell = [](const QString& text) {
         return QStringLiteral("<td style='padding-left:10px'>%1</td>").arg(text);
     };

@@ -6,6 +6,7 @@
 
 #include "air/isentropic.hpp"
 #include "field/potential.hpp"
+#include "flow/boundary_layer.hpp"
 #include "geometry/sector.hpp"
 #include "quantities/quantities.hpp"
 
@@ -57,17 +58,8 @@ private:
 /// Speed at a distance from a place on the wall of a layer, for 1 m3/s; nothing where metal is in the way.
 std::optional<double> speedOffWall(const Field& field, std::size_t layer, std::uint32_t place, Length distance);
 
-/// A line along the wall, in the order of the stations.
-struct WallLine {
-    std::vector<geometry::Point3> places;
-    std::vector<double> s;      ///< of the layers, metres from the window
-    std::vector<double> along;  ///< along the line itself, metres
-    std::vector<double> speed;  ///< at the wall, m/s
-    std::vector<double> atTip;  ///< at the pitot's distance from it, m/s
-};
-
 /// The wall line in the middle of a sector over the measured runner, with the speed at `tip` from it. Layers where
 /// metal covers the wall are left out.
-WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = air::kPitotDistance);
+flow::WallLine wallLine(const Field& field, geometry::Sector sector, VolumeFlow flow, Length tip = air::kPitotDistance);
 
 }  // namespace euryth::field

@@ -8,6 +8,7 @@
 #include <string>
 #include <vector>
 
+#include "geometry/hanging.hpp"
 #include "geometry/loft.hpp"
 #include "geometry/sector.hpp"
 #include "words/phrase.hpp"
@@ -50,20 +51,8 @@ struct Mesh {
     [[nodiscard]] bool isBlocked(std::size_t cell) const { return !blocked.empty() && blocked[cell]; }
 };
 
-/// Metal that hangs into the passage from the roof, in the middle between the sides, as it was measured at one place
-/// along the runner: a rectangle `width` wide, from `from` to `to` under the roof. No width: nothing hangs there.
-struct Hanging {
-    Length s;
-    Length width;
-    Length from;
-    Length to;
-    friend bool operator==(const Hanging&, const Hanging&) = default;
-};
-/// A guide boss, or the stem: its rectangles in rising order of s; between them they run over into each other.
-using Obstacle = std::vector<Hanging>;
-
 /// Blocks the cells whose middle lies in an obstacle.
-void block(Mesh& mesh, std::span<const Obstacle> obstacles);
+void block(Mesh& mesh, std::span<const geometry::Obstacle> obstacles);
 
 /// The places of a layer on the line from the middle of a sector's wall straight through to the opposite wall.
 std::vector<std::uint32_t> lineAcross(const Mesh& mesh, geometry::Sector from);

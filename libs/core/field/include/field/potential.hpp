@@ -5,20 +5,16 @@
 #include <vector>
 
 #include "field/mesh.hpp"
+#include "geometry/vector3.hpp"
 
 namespace euryth::field {
 
-/// Velocity, m/s, or direction.
-struct Vector3 {
-    double x = 0.0;
-    double y = 0.0;
-    double z = 0.0;
-    [[nodiscard]] double length() const;
-    friend bool operator==(const Vector3&, const Vector3&) = default;
-};
+using geometry::Vector3;
 
 /// Area of a layer's section, m2: that of the polygon of its wall nodes.
 double layerArea(const Mesh& mesh, std::size_t layer);
+/// Area of a cell's face on a layer, m2; `cell` may be of any layer, only its place in it counts.
+double faceArea(const Mesh& mesh, std::size_t layer, const Hexahedron& cell);
 
 /// A potential at the nodes, and the flow that it drives.
 struct Potential {

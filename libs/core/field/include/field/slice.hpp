@@ -30,13 +30,4 @@ Slice sliceAt(const Field& field, const geometry::Frame& frame, Length s);
 std::vector<geometry::Point3> streamline(const Field& field, const geometry::Point3& through,
                                          Length step = lengthFromMm(1.0));
 
-/// A line on which a value is the same, as separate pieces.
-struct IsoLine {
-    double level = 0.0;
-    std::vector<std::array<geometry::Point, 2>> pieces;
-};
-/// Lines of equal value over quadrilaterals of points, by their two triangles each (marching triangles).
-std::vector<IsoLine> isoLines(std::span<const geometry::Point> places, std::span<const double> values,
-                              std::span<const std::array<std::uint32_t, 4>> faces, std::span<const double> levels);
-
 }  // namespace euryth::field

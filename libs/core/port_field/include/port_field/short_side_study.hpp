@@ -5,6 +5,7 @@
 #include <stop_token>
 
 #include "engine/engine_model.hpp"
+#include "port_field/port_air.hpp"
 #include "port_field/what_if.hpp"
 
 namespace euryth::port_field {

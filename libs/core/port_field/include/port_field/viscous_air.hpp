@@ -3,20 +3,28 @@
 
 #include <memory>
 
-#include "port_field/virtual_air.hpp"
+#include "port_field/air_field.hpp"
 
 namespace euryth::port_field {
 
 /// What a viscous run gives: in the middle of each open cell of a port's mesh, in the order of the mesh, and on the
 /// wall of the measured runner. Speeds have the run's own direction: an exhaust port's air comes from the valve.
 struct CellAir {
-    std::vector<field::Vector3> velocity;  ///< m/s
-    std::vector<double> pressure;          ///< over the density, against that at the exit, m2/s2
-    std::vector<double> energy;            ///< turbulent kinetic energy k, m2/s2
+    std::vector<geometry::Vector3> velocity;  ///< m/s
+    std::vector<double> pressure;             ///< over the density, against that at the exit, m2/s2
+    std::vector<double> energy;               ///< turbulent kinetic energy k, m2/s2
     /// Shear on the wall over the density, with the air, m2/s2: for each layer of the measured runner, there at the
     /// places of Mesh::wall; nothing where metal covers the wall.
-    std::vector<std::vector<std::optional<field::Vector3>>> wallShear;
+    std::vector<std::vector<std::optional<geometry::Vector3>>> wallShear;
 };
+
+/// What is wrong with `cells` for a mesh, or nothing.
+std::optional<Phrase> problemOf(const PortMesh& mesh, const CellAir& cells);
+
+/// Shear on the wall as CellAir has it, out of that on the faces of the grid's patch Wall, in their order: at each
+/// place the mean of the faces round it. Throws std::invalid_argument where these are not as many.
+std::vector<std::vector<std::optional<geometry::Vector3>>> shearAtPlaces(const PortMesh& mesh,
+                                                                         const std::vector<geometry::Vector3>& onFaces);
 
 /// Of a section's mean speed along the runner: air that makes less way than this is dead. A rule of this program.
 inline constexpr double kDeadShare = 0.1;
@@ -47,7 +55,7 @@ struct DeadRegion {
 class ViscousAir {
 public:
     /// `mesh` is the one that the case was written from; `cells` have to fit it (problemOf()).
-    ViscousAir(PortShape shape, field::Mesh mesh, CellAir cells, PortAir at);
+    ViscousAir(const PortMesh& mesh, CellAir cells, PortAir at);
 
     [[nodiscard]] const VirtualPort& port() const { return m_port; }
     [[nodiscard]] const CellAir& cells() const { return m_cells; }
@@ -74,30 +82,25 @@ public:
     [[nodiscard]] std::optional<Length> letsGoAt(geometry::Sector sector) const;
     /// sqrt(2 k / 3) in the cell at a place, m/s; nothing outside the air.
     [[nodiscard]] std::optional<Speed> fluctuationAt(const geometry::Point3& place) const;
+    /// Static pressure in the cell at a place, against the total pressure of the air that comes into the measured
+    /// runner.
+    [[nodiscard]] std::optional<PressureDifference> pressureAt(const geometry::Point3& place) const;
 
 private:
     void workOutLayers();
     void workOutWalls();
     void workOutDead(bool roof);
+    /// The number of the open cell at a place.
+    [[nodiscard]] std::optional<std::size_t> cellAt(const geometry::Point3& place) const;
 
     VirtualPort m_port;
     CellAir m_cells;
     PortAir m_at;
     std::vector<LayerAir> m_layers;
-    std::vector<std::vector<std::optional<double>>> m_shear;
+    double m_totalIn = 0.0;  ///< total pressure over the density of the air that comes in
+    WallTable m_shear;
     std::vector<DeadRegion> m_dead;
 };
-
-/// What is wrong with `cells` for a mesh, or an empty text.
-std::optional<Phrase> problemOf(const field::Mesh& mesh, const CellAir& cells);
-
-/// Speeds and fastest place by the viscous run, scaled to `air`; the boundary layer's verdicts are those of the
-/// potential field, so that both can be compared. Nothing is doubtful in it.
-AirInPort airInPort(const ViscousAir& viscous, const PortAir& air, const AirInPort& instant);
-
-/// By how much the speeds of a run and of another field of its shape differ at a flow, where a pitot can reach: more
-/// than this only at a fiftieth of the places; 1 m/s at least.
-Speed greatestDifference(const ViscousAir& viscous, const VirtualPort& other, VolumeFlow flow);
 
 /// The numbers that one compares runs by.
 struct ViscousNumbers {

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "port_field/virtual_air.hpp"
+#include <span>
+
+#include "geometry/sector.hpp"
+#include "port_field/port_shape.hpp"
 
 namespace euryth::port_field {
 

@@ -17,6 +17,6 @@ StageInfo probeStage();
 /// Commands on probe sets, and the computed field as a file.
 std::vector<Command> probeCommands();
 /// Asks where to, suggesting a name of that ending, and writes the port's field, or its surface.
-void exportField(Desk& desk, const QString& suffix, exports::Quality quality);
+void exportField(Desk& desk, const QString& suffix, port_field::Quality quality);
 
 }  // namespace euryth::widgets

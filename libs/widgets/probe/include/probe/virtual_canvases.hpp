@@ -74,9 +74,8 @@ QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Si
 /// The same for the instant field, whatever is shown.
 QString instantMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Side& side);
 
-/// What is drawn of a side that has a field: its speeds on the scale of `scaledBy`, or their difference to the instant
-/// field's.
-drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const app::VirtualProbe& probe,
-                                   const app::VirtualProbe::Side& side, const app::VirtualProbe::Side& scaledBy);
+/// What is drawn of a field: its speeds on the scale of `scaledBy`; a difference on its own.
+drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const port_field::AirField& air,
+                                   const port_field::AirField& scaledBy);
 
 }  // namespace euryth::widgets

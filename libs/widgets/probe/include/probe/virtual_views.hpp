@@ -20,7 +20,7 @@ QWidget* makeWhatIfView(Context context, app::VirtualProbe& probe);
 /// A viscous run: how fine, of what, its queue and how it converges; and what it has found: the dead region, where
 /// pressure is lost, how much of each section flows, how sure that is.
 QWidget* makeViscousView(Context context, app::VirtualProbe& probe, app::ViscousRuns& runs,
-                         std::function<void(exports::Quality)> exportCase);
+                         std::function<void(port_field::Quality)> exportCase);
 
 /// All probe sets beside what the computed field reads at their points.
 QWidget* makeBesideView(Context context, app::VirtualProbe& probe);

@@ -7,12 +7,20 @@
 
 #include "quantities/quantities.hpp"
 
-namespace euryth::field {
+namespace euryth::flow {
 
 /// Speed outside the boundary layer along a wall. Metres and m/s; `along` rising, speeds over 0.
 struct EdgeSpeed {
     std::vector<double> along;
     std::vector<double> speed;
+};
+
+/// A line along a wall with the speeds beside it, in the order of the stations.
+struct WallLine {
+    std::vector<double> s;      ///< metres from the window
+    std::vector<double> along;  ///< along the line itself, metres
+    std::vector<double> speed;  ///< at the wall, m/s
+    std::vector<double> atTip;  ///< at the pitot's distance from it, m/s
 };
 
 /// The boundary layer at one place.
@@ -47,4 +55,4 @@ BoundaryLayer turbulentLayer(const EdgeSpeed& edge, double kinematicViscosity, d
 /// theta^2/nu dU/ds = -0.09. The place along the wall, or nothing where it stays on. `edge` may begin at speed over 0.
 std::optional<double> laminarSeparation(const EdgeSpeed& edge, double kinematicViscosity);
 
-}  // namespace euryth::field
+}  // namespace euryth::flow

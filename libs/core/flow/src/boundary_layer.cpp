@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "field/boundary_layer.hpp"
+#include "flow/boundary_layer.hpp"
 
 #include <algorithm>
 #include <array>
@@ -8,7 +8,7 @@
 
 #include "geometry/monotone_cubic.hpp"
 
-namespace euryth::field {
+namespace euryth::flow {
 
 namespace {
 
@@ -119,4 +119,4 @@ std::optional<double> laminarSeparation(const EdgeSpeed& edge, double kinematicV
     return std::nullopt;
 }
 
-}  // namespace euryth::field
+}  // namespace euryth::flow
