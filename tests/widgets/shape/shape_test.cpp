@@ -176,7 +176,7 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again, and a bad
     auto* crank = f.find<widgets::EngineCanvas>("crankCanvas");
     const auto liftBy = [&] {
         f.finishEngine();
-        return crank->charts().at(1).lines.at(0).name;
+        return crank->scene().at(1).lines.at(0).name;
     };
     CHECK(liftBy() == "smooth stand-in");
     f.nextSource = QString::fromStdString((folder.path() / "lift.csv").string());

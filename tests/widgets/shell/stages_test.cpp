@@ -280,7 +280,7 @@ TEST_CASE("Shape: filling and flow follow the engine, and what is missing is sai
     auto* filling = f.find<widgets::EngineCanvas>("fillingCanvas");
     REQUIRE(filling->isVisible());
     f.finishEngine();
-    auto charts = filling->charts();
+    auto charts = filling->scene();
     REQUIRE(charts.size() == 4);
     REQUIRE(charts[0].lines.size() == 2);  // as it is, and the plan
     CHECK(charts[0].missing.isEmpty());
@@ -291,20 +291,20 @@ TEST_CASE("Shape: filling and flow follow the engine, and what is missing is sai
     CHECK(f.text("fillingNote").contains("air at the shift"));
     f.workspace.document().apply("rev", [](job::Job& job) { job.engine.peakRpm = rotationFromRpm(8500); });
     f.finishEngine();
-    charts = filling->charts();
+    charts = filling->scene();
     CHECK(std::ranges::max_element(charts[0].lines[0].points, {}, &QPointF::y)->y() > deepest);
     page->showView(widgets::ShapePage::View::RunnerFlow);
     f.finishEngine();
     auto* flow = f.find<widgets::EngineCanvas>("runnerFlowCanvas");
     REQUIRE(flow->isVisible());
-    const auto mach = flow->charts()[0];
+    const auto mach = flow->scene()[0];
     REQUIRE(mach.lines.size() == 4);
     for (std::size_t i = 0; i < 14; ++i)  // 13 stations and the valve
         CHECK(mach.lines[1].points[i].y() > mach.lines[0].points[i].y());
     CHECK_FALSE(flow->grab().isNull());
     f.workspace.document().apply("no bore", [](job::Job& job) { job.engine.bore.reset(); });
     f.finishEngine();
-    CHECK(flow->charts()[0].missing.contains("bore"));
+    CHECK(flow->scene()[0].missing.contains("bore"));
     CHECK(f.text("benchEngineTable").contains("bore"));
     page->showView(widgets::ShapePage::View::Area);
     CHECK(f.find<widgets::AreaCanvas>("areaCanvas")->isVisible());

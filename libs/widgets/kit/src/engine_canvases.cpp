@@ -71,7 +71,7 @@ QString curveName(const Curve& curve)
 }
 
 EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent)
-    : Canvas(context, parent),
+    : SceneCanvas(context, parent),
       m_results(results),
       m_shows(shows)
 {
@@ -84,7 +84,7 @@ EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows s
                                                : tr("Piston, gas and valve over the crank"));
 }
 
-std::vector<drawing::ChartScene> EngineCanvas::charts() const
+std::vector<drawing::ChartScene> EngineCanvas::makeScene() const
 {
     switch (m_shows) {
     case Shows::Filling: return filling();
@@ -204,11 +204,9 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
     return charts;
 }
 
-void EngineCanvas::paintEvent(QPaintEvent*)
+void EngineCanvas::draw(QPainter& painter, const std::vector<drawing::ChartScene>& charts)
 {
-    QPainter painter(this);
-    drawing::paintCharts(painter, theme(), charts(), area(),
-                         m_shows == Shows::Filling || m_shows == Shows::Runner ? 2 : 1);
+    drawing::paintCharts(painter, theme(), charts, area(), m_shows == Shows::Crank ? 1 : 2);
 }
 
 }  // namespace euryth::widgets

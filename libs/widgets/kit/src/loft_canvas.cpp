@@ -11,7 +11,7 @@
 
 namespace euryth::widgets {
 
-LoftCanvas::LoftCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+LoftCanvas::LoftCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("loftCanvas"));
     setMinimumSize(220, 220);
@@ -28,12 +28,11 @@ void LoftCanvas::drawBySoftware()
     update();
 }
 
-void LoftCanvas::paintEvent(QPaintEvent*)
+std::optional<drawing::LoftScene> LoftCanvas::makeScene() const
 {
-    QPainter painter(this);
     const job::Port* port = workspace().port();
     if (!port)
-        return drawing::paintEmpty(painter, theme(), area(), tr("This job has no port yet."));
+        return std::nullopt;
     auto scene = drawing::loftScene(workspace().job(), *port, workspace().analysis(), workspace().station(), theme());
     for (std::size_t i = 0; i < scene.colours.size() && m_colour; ++i) {
         for (std::size_t j = 0; j < scene.colours[i].size(); ++j) {
@@ -42,14 +41,21 @@ void LoftCanvas::paintEvent(QPaintEvent*)
                 scene.colours[i][j] = *colour;
         }
     }
+    return scene;
+}
+
+void LoftCanvas::draw(QPainter& painter, const std::optional<drawing::LoftScene>& scene)
+{
+    if (!scene)
+        return drawing::paintEmpty(painter, theme(), area(), tr("This job has no port yet."));
     if (!m_renderer && !m_software)
         m_renderer = std::make_unique<LoftRenderer>();  // not before it is looked at: a context takes a moment
     const auto picture =
-        m_software ? std::nullopt : m_renderer->render(scene, m_camera, size(), devicePixelRatioF(), theme().panel);
+        m_software ? std::nullopt : m_renderer->render(*scene, m_camera, size(), devicePixelRatioF(), theme().panel);
     if (!picture)
-        return drawing::paintLoft(painter, scene, m_camera, area(), theme());
+        return drawing::paintLoft(painter, *scene, m_camera, area(), theme());
     painter.drawImage(QPointF(0, 0), *picture);
-    drawing::paintLoftMarks(painter, scene, m_camera, area(), theme());
+    drawing::paintLoftMarks(painter, *scene, m_camera, area(), theme());
 }
 
 void LoftCanvas::mousePressEvent(QMouseEvent* event) { m_last = event->position(); }
@@ -79,7 +85,7 @@ void LoftCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Down: m_camera.orbit({0, step}); break;
     case Qt::Key_Plus: m_camera.zoomBy(1); break;
     case Qt::Key_Minus: m_camera.zoomBy(-1); break;
-    default: return Canvas::keyPressEvent(event);
+    default: return SceneCanvas::keyPressEvent(event);
     }
     update();
 }

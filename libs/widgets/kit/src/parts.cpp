@@ -275,10 +275,4 @@ void TextEdit::commit()
     refresh();
 }
 
-Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context)
-{
-    connect(&context.workspace, &app::Workspace::refreshed, this, qOverload<>(&QWidget::update));
-    connect(&context.look, &Look::changed, this, qOverload<>(&QWidget::update));
-}
-
 }  // namespace euryth::widgets

@@ -30,7 +30,7 @@ RunnerScene chosenRunner(app::Workspace& workspace)
 
 }  // namespace
 
-RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("ribbon"));
     // On a bench PC it gives some of its height to the page.
@@ -43,21 +43,19 @@ RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : Canvas(context, p
     setToolTip(tr("The runner from window to valve. Click a station, or use Alt+Left and Alt+Right."));
 }
 
-RunnerScene RibbonCanvas::scene() const { return chosenRunner(workspace()); }
+RunnerScene RibbonCanvas::makeScene() const { return chosenRunner(workspace()); }
 
-void RibbonCanvas::paintEvent(QPaintEvent*)
+void RibbonCanvas::draw(QPainter& painter, const RunnerScene& runner)
 {
-    QPainter painter(this);
     painter.fillRect(rect(), theme().panel);
     painter.setPen(hasFocus() ? theme().now : theme().line);
     painter.drawLine(0, 0, width(), 0);
-    const RunnerScene runner = scene();
     drawing::RibbonView(runner, area().adjusted(6, 4, -6, -2)).paint(painter, theme(), runner);
 }
 
 void RibbonCanvas::chooseAt(QPointF p)
 {
-    const RunnerScene runner = scene();
+    const RunnerScene& runner = scene();
     if (runner.empty())
         return;
     const drawing::RibbonView view(runner, area().adjusted(6, 4, -6, -2));
@@ -78,10 +76,10 @@ void RibbonCanvas::keyPressEvent(QKeyEvent* event)
     if (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right)
         workspace().stepStation(event->key() == Qt::Key_Left ? -1 : 1);
     else
-        Canvas::keyPressEvent(event);
+        SceneCanvas::keyPressEvent(event);
 }
 
-AreaCanvas::AreaCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+AreaCanvas::AreaCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("areaCanvas"));
     setFocusPolicy(Qt::StrongFocus);
@@ -90,7 +88,7 @@ AreaCanvas::AreaCanvas(Context context, QWidget* parent) : Canvas(context, paren
     setAccessibleName(tr("Area along the runner"));
 }
 
-RunnerScene AreaCanvas::scene() const
+RunnerScene AreaCanvas::makeScene() const
 {
     RunnerScene scene = chosenRunner(workspace());
     if (m_grabbed && scene.chosen)
@@ -126,14 +124,12 @@ QStringList AreaCanvas::handleLines(std::size_t station) const
 
 QPointF AreaCanvas::handleOf(std::size_t station) const
 {
-    const RunnerScene runner = scene();
+    const RunnerScene& runner = scene();
     return drawing::AreaView(runner, area()).handle(runner.stations.at(station));
 }
 
-void AreaCanvas::paintEvent(QPaintEvent*)
+void AreaCanvas::draw(QPainter& painter, const RunnerScene& runner)
 {
-    QPainter painter(this);
-    const RunnerScene runner = scene();
     drawing::AreaView view(runner, area());
     if (m_frozenAxis)
         view.y = *m_frozenAxis;
@@ -144,7 +140,7 @@ void AreaCanvas::paintEvent(QPaintEvent*)
 
 void AreaCanvas::mousePressEvent(QMouseEvent* event)
 {
-    const RunnerScene runner = scene();
+    const RunnerScene& runner = scene();
     if (runner.empty() || event->button() != Qt::LeftButton)
         return;
     const drawing::AreaView view(runner, area());
@@ -157,7 +153,7 @@ void AreaCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (station)
         workspace().chooseStation(*station);
-    update();
+    outdate();
 }
 
 void AreaCanvas::mouseMoveEvent(QMouseEvent* event)
@@ -166,7 +162,7 @@ void AreaCanvas::mouseMoveEvent(QMouseEvent* event)
         setPlan(*m_grabbed, Area::fromSi(m_frozenAxis->toValue(event->position().y())), m_group);
         return;
     }
-    const RunnerScene runner = scene();
+    const RunnerScene& runner = scene();
     const bool over = !runner.empty() && drawing::AreaView(runner, area()).handleAt(runner, event->position());
     setCursor(over ? Qt::SizeVerCursor : Qt::ArrowCursor);
 }
@@ -175,7 +171,7 @@ void AreaCanvas::mouseReleaseEvent(QMouseEvent*)
 {
     m_grabbed.reset();
     m_frozenAxis.reset();
-    update();
+    outdate();
 }
 
 void AreaCanvas::keyPressEvent(QKeyEvent* event)
@@ -185,7 +181,7 @@ void AreaCanvas::keyPressEvent(QKeyEvent* event)
     if (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right)
         return workspace().stepStation(event->key() == Qt::Key_Left ? -1 : 1);
     if ((!up && event->key() != Qt::Key_Down) || !station || !workspace().analysis().areas)
-        return Canvas::keyPressEvent(event);
+        return SceneCanvas::keyPressEvent(event);
     // A key press is about what a stroke of a cartridge roll takes: 5 mm2, or 0.01 in2.
     const bool inch = workspace().displayUnits().system == units::System::Inch;
     const Area step = inch ? areaFromInch2(0.01) : areaFromMm2(5.0);

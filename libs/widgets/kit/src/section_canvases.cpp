@@ -42,7 +42,9 @@ std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& plan
 
 }  // namespace
 
-SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Canvas(context, parent), m_shows(shows)
+SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent)
+    : SceneCanvas(context, parent),
+      m_shows(shows)
 {
     setMinimumSize(220, 160);
     setAccessibleName(tr("Section from the window, roof up"));
@@ -50,7 +52,7 @@ SectionCanvas::SectionCanvas(Context context, Shows shows, QWidget* parent) : Ca
 
 QRectF SectionCanvas::pictureArea() const { return m_shows == Shows::Speeds ? area().adjusted(0, 0, 0, -30) : area(); }
 
-std::optional<drawing::SectionScene> SectionCanvas::scene() const
+std::optional<drawing::SectionScene> SectionCanvas::makeScene() const
 {
     const auto station = workspace().station();
     if (!station)
@@ -86,10 +88,8 @@ std::optional<drawing::SectionScene> SectionCanvas::scene() const
     return scene;
 }
 
-void SectionCanvas::paintEvent(QPaintEvent*)
+void SectionCanvas::draw(QPainter& painter, const std::optional<drawing::SectionScene>& picture)
 {
-    QPainter painter(this);
-    const auto picture = scene();
     if (!picture)
         return drawing::paintEmpty(painter, theme(), area(), tr("No station chosen."));
     drawing::SectionView(*picture, pictureArea()).paint(painter);
@@ -107,7 +107,7 @@ void SectionCanvas::paintEvent(QPaintEvent*)
 
 void SectionCanvas::mousePressEvent(QMouseEvent* event)
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture)
         return;
     const drawing::SectionView view(*picture, pictureArea());
@@ -119,13 +119,13 @@ void SectionCanvas::mousePressEvent(QMouseEvent* event)
     }
 }
 
-LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+LongSectionCanvas::LongSectionCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setMinimumHeight(80);
     setAccessibleName(tr("Long section"));
 }
 
-drawing::LongSectionScene LongSectionCanvas::scene() const
+drawing::LongSectionScene LongSectionCanvas::makeScene() const
 {
     const job::Port* port = workspace().port();
     if (!port) {
@@ -141,23 +141,21 @@ drawing::LongSectionScene LongSectionCanvas::scene() const
                                      workspace().displayUnits());
 }
 
-void LongSectionCanvas::paintEvent(QPaintEvent*)
+void LongSectionCanvas::draw(QPainter& painter, const drawing::LongSectionScene& picture)
 {
-    QPainter painter(this);
-    const auto picture = scene();
     drawing::LongSectionView(picture, area()).paint(painter, theme());
 }
 
 void LongSectionCanvas::mousePressEvent(QMouseEvent* event)
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
     if (const auto station = drawing::LongSectionView(picture, area()).stationAt(event->position()))
         workspace().chooseStation(*station);
 }
 
-PeelCanvas::PeelCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+PeelCanvas::PeelCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("peel"));
     setMinimumHeight(150);
@@ -167,10 +165,10 @@ PeelCanvas::PeelCanvas(Context context, QWidget* parent) : Canvas(context, paren
 void PeelCanvas::setShows(drawing::PeelShows shows)
 {
     m_shows = shows;
-    update();
+    outdate();
 }
 
-drawing::PeelScene PeelCanvas::scene() const
+drawing::PeelScene PeelCanvas::makeScene() const
 {
     drawing::PeelScene scene;
     scene.shows = m_shows;
@@ -208,16 +206,14 @@ drawing::PeelScene PeelCanvas::scene() const
     return scene;
 }
 
-void PeelCanvas::paintEvent(QPaintEvent*)
+void PeelCanvas::draw(QPainter& painter, const drawing::PeelScene& picture)
 {
-    QPainter painter(this);
-    const auto picture = scene();
     drawing::PeelView(picture, area()).paint(painter, theme());
 }
 
 void PeelCanvas::mousePressEvent(QMouseEvent* event)
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
     if (const auto place = drawing::PeelView(picture, area()).placeAt(event->position()))
@@ -227,13 +223,13 @@ void PeelCanvas::mousePressEvent(QMouseEvent* event)
 bool PeelCanvas::event(QEvent* event)
 {
     if (event->type() != QEvent::ToolTip)
-        return Canvas::event(event);
+        return SceneCanvas::event(event);
     const auto* help = static_cast<QHelpEvent*>(event);
-    const auto picture = scene();
+    const auto& picture = scene();
     const auto place =
         picture.missing.isEmpty() ? drawing::PeelView(picture, area()).placeAt(help->pos()) : std::nullopt;
     if (!place)
-        return Canvas::event(event);
+        return SceneCanvas::event(event);
     for (const cutting::Keep& keep : workspace().analysis().cut->keeps) {
         if (keep.station == place->station && keep.sector == place->sector)
             QToolTip::showText(help->globalPos(), workspace().text(keep.why), this);
@@ -241,7 +237,7 @@ bool PeelCanvas::event(QEvent* event)
     return true;
 }
 
-ProbeStrip::ProbeStrip(Context context, QWidget* parent) : Canvas(context, parent)
+ProbeStrip::ProbeStrip(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("probeStrip"));
     setFixedHeight(92);
@@ -268,61 +264,76 @@ QRectF ProbeStrip::tile(std::size_t place) const
     return {static_cast<double>(place) * (wide + 8.0), 2.0, wide, area().height() - 4.0};
 }
 
-void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, std::size_t index) const
+ProbeTile ProbeStrip::tileOf(std::size_t index) const
 {
-    const auto& probe = workspace().analysis().probes[index];
+    const auto& analysis = workspace().analysis();
+    const auto& probe = analysis.probes[index];
     const job::Port& port = *workspace().port();
-    const bool chosen = workspace().probe() == index;
-    painter.setPen(QPen(chosen ? theme().now : theme().line, chosen ? 2.0 : 1.0));
-    painter.setBrush(chosen ? theme().nowSoft : theme().field);
-    painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4);
-    painter.setBrush(Qt::NoBrush);
-    const QRectF textBox = box.adjusted(100, 10, -6, -8);
-    const QString place = probe.station
-                              ? workspace().text(analysis::stationName(workspace().analysis(), port, *probe.station))
-                              : QString();
-    painter.setPen(theme().ink);
-    painter.setFont(drawing::font(drawing::text::kNormal, true));
-    painter.drawText(textBox, Qt::AlignLeft | Qt::AlignTop, QString::fromStdString(port.probes[index].id));
-    painter.setFont(drawing::font(drawing::text::kSecond));
-    painter.drawText(textBox.adjusted(0, 18, 0, 0), Qt::AlignLeft | Qt::AlignTop, place);
-    painter.setPen(theme().ink2);
+    ProbeTile tile;
+    tile.probe = index;
+    tile.chosen = workspace().probe() == index;
+    tile.name = QString::fromStdString(port.probes[index].id);
+    if (probe.station)
+        tile.place = workspace().text(analysis::stationName(analysis, port, *probe.station));
     if (!probe.traverse || !probe.map) {
-        painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::TextWordWrap, tr("not read yet"));
-        return;
+        tile.numbers = tr("not read yet");
+        return tile;
     }
     const auto units = workspace().displayUnits();
     const auto& fastest = probe.traverse->points[probe.traverse->fastest()];
-    painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-                     tr("mean %1\nup to %2")
-                         .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
-                              QString::fromStdString(units::format(Ratio{*fastest.ratio}, units))));
-    const auto& shape = workspace().analysis().sections[*probe.station];
+    tile.numbers = tr("mean %1\nup to %2")
+                       .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
+                            QString::fromStdString(units::format(Ratio{*fastest.ratio}, units)));
+    const auto& shape = analysis.sections[*probe.station];
     const geometry::Box size = geometry::boxOf(shape);
     const double scale = 76.0 / std::max(size.width, size.height).si();
-    const auto [low, high] = drawing::speedRange(workspace().analysis());
-    const QImage image = drawing::speedImage(shape, *probe.map, low, high, scale);
-    painter.drawImage(QPointF(box.left() + 50 - image.width() / 2.0, box.center().y() - image.height() / 2.0), image);
+    const auto [low, high] = drawing::speedRange(analysis);
+    tile.speeds = drawing::speedImage(shape, *probe.map, low, high, scale);
+    return tile;
 }
 
-void ProbeStrip::paintEvent(QPaintEvent*)
+std::vector<ProbeTile> ProbeStrip::makeScene() const
 {
-    QPainter painter(this);
+    std::vector<ProbeTile> tiles;
+    for (const std::size_t probe : order())
+        tiles.push_back(tileOf(probe));
+    return tiles;
+}
+
+void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, const ProbeTile& tile) const
+{
+    painter.setPen(QPen(tile.chosen ? theme().now : theme().line, tile.chosen ? 2.0 : 1.0));
+    painter.setBrush(tile.chosen ? theme().nowSoft : theme().field);
+    painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4);
+    painter.setBrush(Qt::NoBrush);
+    const QRectF textBox = box.adjusted(100, 10, -6, -8);
+    painter.setPen(theme().ink);
+    painter.setFont(drawing::font(drawing::text::kNormal, true));
+    painter.drawText(textBox, Qt::AlignLeft | Qt::AlignTop, tile.name);
+    painter.setFont(drawing::font(drawing::text::kSecond));
+    painter.drawText(textBox.adjusted(0, 18, 0, 0), Qt::AlignLeft | Qt::AlignTop, tile.place);
+    painter.setPen(theme().ink2);
+    painter.drawText(textBox.adjusted(0, 38, 0, 0), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, tile.numbers);
+    painter.drawImage(
+        QPointF(box.left() + 50 - tile.speeds.width() / 2.0, box.center().y() - tile.speeds.height() / 2.0),
+        tile.speeds);
+}
+
+void ProbeStrip::draw(QPainter& painter, const std::vector<ProbeTile>& tiles)
+{
     painter.setRenderHint(QPainter::Antialiasing);
-    const auto places = order();
-    if (places.empty())
+    if (tiles.empty())
         return drawing::paintEmpty(painter, theme(), area(),
                                    tr("No probe sets yet. Choose a station and press Ctrl+Insert."));
-    for (std::size_t i = 0; i < places.size(); ++i)
-        paintTile(painter, tile(i), places[i]);
+    for (std::size_t i = 0; i < tiles.size(); ++i)
+        paintTile(painter, tile(i), tiles[i]);
 }
 
 void ProbeStrip::mousePressEvent(QMouseEvent* event)
 {
-    const auto places = order();
-    for (std::size_t i = 0; i < places.size(); ++i) {
+    for (std::size_t i = 0; i < scene().size(); ++i) {
         if (tile(i).contains(event->position()))
-            workspace().chooseProbe(places[i]);
+            return workspace().chooseProbe(scene()[i].probe);
     }
 }
 

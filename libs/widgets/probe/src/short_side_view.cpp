@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QHBoxLayout>
-#include <QPainter>
 
 #include "drawing/engine_view.hpp"
 #include "kit/page_tools.hpp"
@@ -18,25 +17,24 @@ namespace {
 QString tr(const char* text) { return QCoreApplication::translate("ShortSide", text); }
 
 /// Speed and shape factor along the floor, and the roof beside it.
-class ShortSideCanvas : public Canvas {
+class ShortSideCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
 public:
-    ShortSideCanvas(Context context, app::VirtualProbe& probe) : Canvas(context), m_probe(probe)
+    ShortSideCanvas(Context context, app::VirtualProbe& probe) : SceneCanvas(context), m_probe(probe)
     {
         setObjectName(QStringLiteral("shortSideCanvas"));
         setMinimumSize(260, 220);
         setAccessibleName(tr("Speed and boundary layer along the short side"));
-        connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+        connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
     }
 
 protected:
-    void paintEvent(QPaintEvent*) override
+    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& scene) override
     {
-        QPainter painter(this);
-        drawing::paintCharts(painter, theme(), charts(), area(), 1);
+        drawing::paintCharts(painter, theme(), scene, area(), 1);
     }
 
 private:
-    [[nodiscard]] std::vector<drawing::ChartScene> charts() const
+    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override
     {
         using drawing::LineStyle;
         const app::Workspace& w = workspace();

@@ -50,14 +50,14 @@ drawing::FieldPicture fieldPicture(const app::Workspace& workspace, const port_f
 }
 
 FieldSectionCanvas::FieldSectionCanvas(Context context, app::VirtualProbe& probe, Shows shows, QWidget* parent)
-    : Canvas(context, parent),
+    : SceneCanvas(context, parent),
       m_probe(probe),
       m_shows(shows)
 {
     setMinimumSize(200, 140);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Computed speed in the section, from the window, roof up"));
-    connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+    connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
 }
 
 Length FieldSectionCanvas::sectionAt() const
@@ -66,7 +66,7 @@ Length FieldSectionCanvas::sectionAt() const
     return m_compares && station ? workspace().port()->stations[*station].s : m_probe.tip().s;
 }
 
-drawing::FieldSectionScene FieldSectionCanvas::scene() const
+drawing::FieldSectionScene FieldSectionCanvas::makeScene() const
 {
     const bool present = m_shows == Shows::Present;
     const auto& side = present ? m_probe.present() : m_probe.other();
@@ -107,21 +107,19 @@ void FieldSectionCanvas::addHandles(drawing::FieldSectionScene& scene) const
 
 QPointF FieldSectionCanvas::handleOf(Sector sector) const
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     return drawing::FieldSectionView(picture, withoutBar(area()))
         .toPixel(picture.handles.at(geometry::index(sector)).at);
 }
 
 QPointF FieldSectionCanvas::pixelOf(geometry::Point at) const
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     return drawing::FieldSectionView(picture, withoutBar(area())).toPixel(at);
 }
 
-void FieldSectionCanvas::paintEvent(QPaintEvent*)
+void FieldSectionCanvas::draw(QPainter& painter, const drawing::FieldSectionScene& picture)
 {
-    QPainter painter(this);
-    const auto picture = scene();
     drawing::FieldSectionView(picture, withoutBar(area())).paint(painter, theme());
     if (!picture.missing.isEmpty())
         return;
@@ -132,7 +130,7 @@ void FieldSectionCanvas::paintEvent(QPaintEvent*)
 
 void FieldSectionCanvas::mousePressEvent(QMouseEvent* event)
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
     const drawing::FieldSectionView view(picture, withoutBar(area()));
@@ -142,7 +140,7 @@ void FieldSectionCanvas::mousePressEvent(QMouseEvent* event)
         m_wall = *m_grabbed;
         m_grabAt = at;
         m_grabDepth = m_probe.pushAt(*workspace().station(), m_wall);
-        return update();
+        return outdate();
     }
     m_probe.setTip({sectionAt(), at});
 }
@@ -151,7 +149,7 @@ void FieldSectionCanvas::mouseMoveEvent(QMouseEvent* event)
 {
     if (!(event->buttons() & Qt::LeftButton))
         return;
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
     if (m_grabbed)
@@ -170,7 +168,7 @@ void FieldSectionCanvas::mouseReleaseEvent(QMouseEvent* event)
 void FieldSectionCanvas::pushTo(QPointF pixel, bool settled)
 {
     const std::size_t station = *workspace().station();
-    const auto picture = scene();
+    const auto& picture = scene();
     const geometry::Point at = drawing::FieldSectionView(picture, withoutBar(area())).toSection(pixel);
     const geometry::WallContour contour(workspace().analysis().sections[station]);
     const auto outward = contour.placeAt(contour.middleOf(m_wall)).outward;
@@ -186,7 +184,7 @@ bool FieldSectionCanvas::pushByKey(const QKeyEvent& event)
     const int wall = event.key() - Qt::Key_1;
     if (wall >= 0 && wall < static_cast<int>(geometry::kSectorCount)) {
         m_wall = geometry::kSectors[static_cast<std::size_t>(wall)];
-        update();
+        outdate();
         return true;
     }
     const bool out = event.key() == Qt::Key_Plus || event.key() == Qt::Key_Equal;
@@ -212,22 +210,22 @@ void FieldSectionCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Down: return m_probe.stepTip(0, 0, -steps);
     case Qt::Key_PageUp: return m_probe.stepTip(-steps, 0, 0);
     case Qt::Key_PageDown: return m_probe.stepTip(steps, 0, 0);
-    default: return Canvas::keyPressEvent(event);
+    default: return SceneCanvas::keyPressEvent(event);
     }
 }
 
 FieldLongCanvas::FieldLongCanvas(Context context, app::VirtualProbe& probe, QWidget* parent)
-    : Canvas(context, parent),
+    : SceneCanvas(context, parent),
       m_probe(probe)
 {
     setObjectName(QStringLiteral("fieldLong"));
     setMinimumHeight(110);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Computed speed in the upright middle of the port"));
-    connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+    connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
 }
 
-drawing::FieldLongScene FieldLongCanvas::scene() const
+drawing::FieldLongScene FieldLongCanvas::makeScene() const
 {
     const auto& side = m_probe.present();
     drawing::FieldLongScene scene;
@@ -239,20 +237,18 @@ drawing::FieldLongScene FieldLongCanvas::scene() const
 
 QPointF FieldLongCanvas::pixelOf(const geometry::Point& side) const
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     return drawing::FieldLongView(picture, area()).toPixel(side);
 }
 
-void FieldLongCanvas::paintEvent(QPaintEvent*)
+void FieldLongCanvas::draw(QPainter& painter, const drawing::FieldLongScene& picture)
 {
-    QPainter painter(this);
-    const auto picture = scene();
     drawing::FieldLongView(picture, area()).paint(painter, theme());
 }
 
 void FieldLongCanvas::tipTo(QPointF pixel)
 {
-    const auto picture = scene();
+    const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
     m_probe.setTip(
@@ -275,7 +271,7 @@ void FieldLongCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Right: return m_probe.stepTip(steps, 0, 0);
     case Qt::Key_Up: return m_probe.stepTip(0, 0, steps);
     case Qt::Key_Down: return m_probe.stepTip(0, 0, -steps);
-    default: return Canvas::keyPressEvent(event);
+    default: return SceneCanvas::keyPressEvent(event);
     }
 }
 

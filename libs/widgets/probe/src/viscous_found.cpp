@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QPainter>
 #include <QStackedWidget>
 
 #include "kit/engine_canvases.hpp"
@@ -18,16 +17,16 @@ namespace {
 QString tr(const char* text) { return QCoreApplication::translate("Viscous", text); }
 
 /// Where the port loses its pressure, and how much of each section flows.
-class LossCanvas : public Canvas {
+class LossCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
 public:
-    LossCanvas(Context context, app::VirtualProbe& probe) : Canvas(context), m_probe(probe)
+    LossCanvas(Context context, app::VirtualProbe& probe) : SceneCanvas(context), m_probe(probe)
     {
         setObjectName(QStringLiteral("lossAlong"));
         setMinimumHeight(120);
         setAccessibleName(tr("Total pressure lost along the runner, and the share of each section that flows"));
-        connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+        connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
     }
-    [[nodiscard]] std::vector<drawing::ChartScene> charts() const
+    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override
     {
         const auto& w = workspace();
         std::vector<drawing::ChartScene> charts(2);
@@ -59,10 +58,9 @@ public:
     }
 
 protected:
-    void paintEvent(QPaintEvent*) override
+    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& scene) override
     {
-        QPainter painter(this);
-        drawing::paintCharts(painter, theme(), charts(), area(), 2);
+        drawing::paintCharts(painter, theme(), scene, area(), 2);
     }
 
 private:

@@ -55,16 +55,18 @@ QString itemText(const ViscousRuns::Item& item)
 }
 
 /// How the equations' residuals fall, on a logarithmic scale.
-class ConvergenceCanvas : public Canvas {
+class ConvergenceCanvas : public SceneCanvas<drawing::ChartScene> {
 public:
-    ConvergenceCanvas(Context context, ViscousRuns& runs) : Canvas(context), m_runs(runs)
+    ConvergenceCanvas(Context context, ViscousRuns& runs) : SceneCanvas(context), m_runs(runs)
     {
         setObjectName(QStringLiteral("convergence"));
         setMinimumHeight(80);
         setAccessibleName(tr("How the run converges"));
-        connect(&runs, &ViscousRuns::changed, this, qOverload<>(&QWidget::update));
+        connect(&runs, &ViscousRuns::changed, this, &Canvas::outdate);
     }
-    [[nodiscard]] drawing::ChartScene chart() const
+
+protected:
+    [[nodiscard]] drawing::ChartScene makeScene() const override
     {
         drawing::ChartScene chart;
         chart.title = tr("Residuals as powers of ten");
@@ -87,11 +89,9 @@ public:
         return chart;
     }
 
-protected:
-    void paintEvent(QPaintEvent*) override
+    void draw(QPainter& painter, const drawing::ChartScene& chart) override
     {
-        QPainter painter(this);
-        drawing::paintChart(painter, theme(), chart(), area());
+        drawing::paintChart(painter, theme(), chart, area());
     }
 
 private:

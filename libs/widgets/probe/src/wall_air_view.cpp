@@ -18,32 +18,30 @@ namespace {
 QString tr(const char* text) { return QCoreApplication::translate("WallAir", text); }
 
 /// The wall unrolled with the computed speed along it, or the shape factor of its boundary layer.
-class WallPeel : public Canvas {
+class WallPeel : public SceneCanvas<drawing::PeelScene> {
 public:
-    WallPeel(Context context, app::VirtualProbe& probe) : Canvas(context), m_probe(probe)
+    WallPeel(Context context, app::VirtualProbe& probe) : SceneCanvas(context), m_probe(probe)
     {
         setObjectName(QStringLiteral("wallPeel"));
         setMinimumHeight(130);
         setAccessibleName(tr("The wall unrolled, with the computed speed along it"));
-        connect(&probe, &app::VirtualProbe::changed, this, qOverload<>(&QWidget::update));
+        connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
     }
     [[nodiscard]] drawing::PeelShows shows() const { return m_shows; }
     void setShows(drawing::PeelShows shows)
     {
         m_shows = shows;
-        update();
+        outdate();
     }
 
 protected:
-    void paintEvent(QPaintEvent*) override
+    void draw(QPainter& painter, const drawing::PeelScene& picture) override
     {
-        QPainter painter(this);
-        const auto picture = scene();
         drawing::PeelView(picture, area()).paint(painter, theme());
     }
     void mousePressEvent(QMouseEvent* event) override
     {
-        const auto picture = scene();
+        const auto& picture = scene();
         if (!picture.missing.isEmpty())
             return;
         if (const auto place = drawing::PeelView(picture, area()).placeAt(event->position()))
@@ -51,7 +49,7 @@ protected:
     }
 
 private:
-    [[nodiscard]] drawing::PeelScene scene() const
+    [[nodiscard]] drawing::PeelScene makeScene() const override
     {
         drawing::PeelScene scene;
         scene.shows = m_shows;
@@ -193,7 +191,7 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
             constexpr std::array all{S::FieldSpeed, S::LayerShape, S::LayerThickness, S::LayerFriction, S::WallShear};
             peel->setShows(all[static_cast<std::size_t>(i)]);
             note();
-            space->update();
+            space->outdate();
         },
         QStringLiteral("wallShows"));
     QObject::connect(&probe, &app::VirtualProbe::changed, peelPanel, note);
@@ -214,7 +212,7 @@ QWidget* makeWallAirView(Context context, app::VirtualProbe& probe)
         const auto scale = drawing::speedScale(side.shown->own().range());
         return drawing::speedColour((speed->si() - scale.low) / (scale.high - scale.low));
     });
-    QObject::connect(&probe, &app::VirtualProbe::changed, space, qOverload<>(&QWidget::update));
+    QObject::connect(&probe, &app::VirtualProbe::changed, space, &Canvas::outdate);
     spacePanel->body()->addWidget(space, 1);
     auto* tablePanel = new Panel(tr("Boundary layer, wall by wall"));
     auto* table = probeLabel(probe, "wallTable", [&w = context.workspace, &probe] { return wallTable(w, probe); });

@@ -281,9 +281,9 @@ QString shroudText(const app::Workspace& w, EndPlan& plan)
 }
 
 /// Open share of the curtain over lift.
-class ShroudCanvas : public Canvas {
+class ShroudCanvas : public SceneCanvas<drawing::ChartScene> {
 public:
-    ShroudCanvas(Context context, Plan plan) : Canvas(context), m_plan(std::move(plan))
+    ShroudCanvas(Context context, Plan plan) : SceneCanvas(context), m_plan(std::move(plan))
     {
         setObjectName(QStringLiteral("shroudCanvas"));
         setMinimumHeight(112);
@@ -291,9 +291,8 @@ public:
     }
 
 protected:
-    void paintEvent(QPaintEvent*) override
+    [[nodiscard]] drawing::ChartScene makeScene() const override
     {
-        QPainter painter(this);
         drawing::ChartScene scene;
         const auto unit = units::unitFor(Kind::Length, workspace().displayUnits().system).symbol;
         scene.title = tr("Share of the curtain that flows, %");
@@ -315,6 +314,10 @@ protected:
             if (scene.lines[1].points.empty())
                 scene.lines.pop_back();
         }
+        return scene;
+    }
+    void draw(QPainter& painter, const drawing::ChartScene& scene) override
+    {
         drawing::paintChart(painter, theme(), scene, area());
     }
 

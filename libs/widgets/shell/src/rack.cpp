@@ -41,7 +41,7 @@ OpenCalls openCallsOf(const app::Workspace& workspace, std::size_t port)
 }  // namespace
 
 Rack::Rack(Context context, const std::vector<StageInfo>& stages, QWidget* parent)
-    : Canvas(context, parent),
+    : SceneCanvas(context, parent),
       m_stages(stages)
 {
     setObjectName(QStringLiteral("rack"));
@@ -70,14 +70,14 @@ QRectF Rack::tile(std::size_t port) const
     return {8.0 + indent, kTop + static_cast<double>(port) * (height + gap), area().width() - 16.0 - indent, height};
 }
 
-void Rack::paintMarks(QPainter& painter, std::size_t port, const QRectF& line) const
+void Rack::paintMarks(QPainter& painter, const RackTile& tile, const QRectF& line) const
 {
     const double step = (line.width() + 4.0) / static_cast<double>(m_stages.size());
     for (std::size_t i = 0; i < m_stages.size(); ++i) {
         const QRectF mark(line.left() + step * static_cast<double>(i), line.top(), step - 4.0, line.height());
         painter.setPen(QPen(theme().ink2, 1.0));
         painter.drawRect(mark);
-        const Progress progress = m_stages[i].progress(workspace(), port);
+        const Progress progress = tile.progress[i];
         if (progress == Progress::Empty)
             continue;
         const double share = progress == Progress::Done ? 1.0 : 0.5;
@@ -96,57 +96,67 @@ Headline Rack::headlineOf(std::size_t port) const
             workspace().job().ports[port].stations.empty() ? tr("not measured") : tr("not known yet")};
 }
 
-void Rack::paintTile(QPainter& painter, std::size_t port) const
+std::vector<RackTile> Rack::makeScene() const
 {
-    const job::Port& which = workspace().job().ports[port];
-    const QString name = QString::fromStdString(which.isBranch() ? job::branchName(which) : which.id);
-    const OpenCalls open = openCallsOf(workspace(), port);
-    const Headline headline = headlineOf(port);
-    const bool chosen = workspace().portIndex() == port;
-    const QRectF box = tile(port);
+    std::vector<RackTile> tiles;
+    for (std::size_t i = 0; i < workspace().job().ports.size(); ++i) {
+        const job::Port& port = workspace().job().ports[i];
+        const OpenCalls open = openCallsOf(workspace(), i);
+        RackTile& tile = tiles.emplace_back();
+        tile.name = QString::fromStdString(port.isBranch() ? job::branchName(port) : port.id);
+        tile.chosen = workspace().portIndex() == i;
+        tile.danger = open.count > 0 && open.worst == calls::Severity::Danger;
+        tile.calls = open.count;
+        tile.headline = headlineOf(i);
+        for (const StageInfo& stage : m_stages)
+            tile.progress.push_back(stage.progress(workspace(), i));
+    }
+    return tiles;
+}
+
+void Rack::paintTile(QPainter& painter, const RackTile& tile, const QRectF& box) const
+{
     const bool full = box.height() >= kFull - 1.0;
     const bool marks = box.height() >= kMiddle - 14.0;
-    painter.setPen(QPen(chosen ? theme().now : theme().line, chosen ? 2.0 : 1.0));
-    painter.setBrush(chosen ? theme().panel : theme().ground);
+    painter.setPen(QPen(tile.chosen ? theme().now : theme().line, tile.chosen ? 2.0 : 1.0));
+    painter.setBrush(tile.chosen ? theme().panel : theme().ground);
     painter.drawRoundedRect(box, 4, 4);
     painter.setBrush(Qt::NoBrush);
     const QRectF inside = box.adjusted(10, full ? 7 : 4, -10, full ? -8 : -5);
-    const bool danger = open.count > 0 && open.worst == calls::Severity::Danger;
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(full ? drawing::text::kName : drawing::text::kNormal, true));
     painter.drawText(inside, Qt::AlignLeft | (marks ? Qt::AlignTop : Qt::AlignVCenter),
-                     (danger && !full ? QStringLiteral("▼ ") : QString()) + name);
-    if (full && open.count > 0) {
+                     (tile.danger && !full ? QStringLiteral("▼ ") : QString()) + tile.name);
+    if (full && tile.calls > 0) {
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.setPen(danger ? theme().danger : theme().ink2);
+        painter.setPen(tile.danger ? theme().danger : theme().ink2);
         painter.drawText(inside.adjusted(0, 3, 0, 0), Qt::AlignRight | Qt::AlignTop,
-                         (danger ? QStringLiteral("▼ ") : QString()) +
-                             (open.count == 1 ? tr("1 call") : tr("%1 calls").arg(open.count)));
+                         (tile.danger ? QStringLiteral("▼ ") : QString()) +
+                             (tile.calls == 1 ? tr("1 call") : tr("%1 calls").arg(tile.calls)));
     }
     painter.setPen(theme().ink);
     if (full) {
         painter.setFont(drawing::font(15, true));
-        painter.drawText(inside.adjusted(0, 22, 0, 0), Qt::AlignLeft | Qt::AlignTop, headline.number);
+        painter.drawText(inside.adjusted(0, 22, 0, 0), Qt::AlignLeft | Qt::AlignTop, tile.headline.number);
         painter.setPen(theme().ink2);
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.drawText(inside.adjusted(0, 42, 0, 0), Qt::AlignLeft | Qt::AlignTop, headline.meaning);
+        painter.drawText(inside.adjusted(0, 42, 0, 0), Qt::AlignLeft | Qt::AlignTop, tile.headline.meaning);
     } else {
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.drawText(inside, Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), headline.number);
+        painter.drawText(inside, Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), tile.headline.number);
     }
     if (marks)
-        paintMarks(painter, port, {inside.left(), inside.bottom() - 8.0, inside.width(), 8.0});
+        paintMarks(painter, tile, {inside.left(), inside.bottom() - 8.0, inside.width(), 8.0});
 }
 
-void Rack::paintEvent(QPaintEvent*)
+void Rack::draw(QPainter& painter, const std::vector<RackTile>& tiles)
 {
-    QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setFont(drawing::font(drawing::text::kNormal, true));
     painter.setPen(theme().ink);
     painter.drawText(QRectF(14, 8, width() - 20, 20), Qt::AlignLeft | Qt::AlignVCenter, tr("Ports"));
-    for (std::size_t i = 0; i < workspace().job().ports.size(); ++i)
-        paintTile(painter, i);
+    for (std::size_t i = 0; i < tiles.size(); ++i)
+        paintTile(painter, tiles[i], tile(i));
 }
 
 void Rack::mousePressEvent(QMouseEvent* event)
@@ -162,7 +172,7 @@ void Rack::keyPressEvent(QKeyEvent* event)
     if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down)
         workspace().stepPort(event->key() == Qt::Key_Up ? -1 : 1);
     else
-        Canvas::keyPressEvent(event);
+        SceneCanvas::keyPressEvent(event);
 }
 
 }  // namespace euryth::widgets

@@ -11,30 +11,26 @@
 
 namespace euryth::widgets {
 
-SeatCanvas::SeatCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+SeatCanvas::SeatCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("seatCanvas"));
     setMinimumSize(220, 300);
     setAccessibleName(tr("Seat stack to scale, and opening over lift"));
 }
 
-void SeatCanvas::paintEvent(QPaintEvent*)
+SeatPicture SeatCanvas::makeScene() const
 {
-    QPainter painter(this);
     const auto& analysis = workspace().analysis();
     const job::Port* port = workspace().port();
-    const QRectF whole = area();
-    const QRectF top(whole.left(), whole.top(), whole.width(), whole.height() * 0.55);
-    const QRectF bottom(whole.left(), top.bottom() + 8, whole.width(), whole.height() - top.height() - 8);
-    drawing::SeatScene seat;
+    SeatPicture picture;
+    drawing::SeatScene& seat = picture.seat;
     seat.units = workspace().displayUnits();
     seat.stack = analysis.seat.value;
     seat.valve = port ? port->valve.diameter.value_or(Length{}) : Length{};
     if (port)
         seat.scribeBelow = job::scribeBelow(workspace().job().house, port->side);
     seat.missing = tr("No picture of the seat yet. Missing: %1.").arg(workspace().text(analysis.seat.missing));
-    drawing::paintSeat(painter, theme(), seat, top);
-    drawing::OpeningScene opening;
+    drawing::OpeningScene& opening = picture.opening;
     opening.units = seat.units;
     opening.valve = analysis.valve.value;
     const auto& engine = workspace().job().engine;
@@ -42,7 +38,16 @@ void SeatCanvas::paintEvent(QPaintEvent*)
     if (const auto lift = intake ? engine.intakeCam.lift : engine.exhaustCam.lift)
         opening.greatestLift = std::max(*lift * 1.15, lengthFromMm(1.0));
     opening.missing = tr("No opening curve yet. Missing: %1.").arg(workspace().text(analysis.valve.missing));
-    drawing::paintOpening(painter, theme(), opening, bottom);
+    return picture;
+}
+
+void SeatCanvas::draw(QPainter& painter, const SeatPicture& picture)
+{
+    const QRectF whole = area();
+    const QRectF top(whole.left(), whole.top(), whole.width(), whole.height() * 0.55);
+    const QRectF bottom(whole.left(), top.bottom() + 8, whole.width(), whole.height() - top.height() - 8);
+    drawing::paintSeat(painter, theme(), picture.seat, top);
+    drawing::paintOpening(painter, theme(), picture.opening, bottom);
 }
 
 std::vector<std::size_t> comparedPorts(const app::Workspace& workspace)
@@ -61,14 +66,14 @@ std::vector<std::size_t> comparedPorts(const app::Workspace& workspace)
     return same;
 }
 
-CompareCanvas::CompareCanvas(Context context, QWidget* parent) : Canvas(context, parent)
+CompareCanvas::CompareCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("compareCanvas"));
     setMinimumSize(220, 300);
     setAccessibleName(tr("Ports over each other"));
 }
 
-drawing::CompareScene CompareCanvas::scene() const
+drawing::CompareScene CompareCanvas::makeScene() const
 {
     drawing::CompareScene scene;
     scene.units = workspace().displayUnits();
@@ -104,10 +109,9 @@ drawing::CompareScene CompareCanvas::scene() const
     return scene;
 }
 
-void CompareCanvas::paintEvent(QPaintEvent*)
+void CompareCanvas::draw(QPainter& painter, const drawing::CompareScene& scene)
 {
-    QPainter painter(this);
-    drawing::paintCompare(painter, theme(), scene(), area());
+    drawing::paintCompare(painter, theme(), scene, area());
 }
 
 BigReadout::BigReadout(Context context, QWidget* parent) : QWidget(parent), m_context(context)

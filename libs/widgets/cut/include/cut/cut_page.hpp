@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "kit/parts.hpp"
 #include "kit/section_canvases.hpp"
 #include "kit/stage.hpp"
 

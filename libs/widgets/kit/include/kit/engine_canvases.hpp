@@ -3,12 +3,12 @@
 
 #include "app/engine_results.hpp"
 #include "drawing/engine_view.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// What the engine makes of the port, of its plan and of another port, as charts.
-class EngineCanvas : public Canvas {
+class EngineCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
     Q_OBJECT
 
 public:
@@ -18,10 +18,10 @@ public:
         Crank     ///< piston and gas speed over the crank, the valve's lift
     };
     EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent = nullptr);
-    [[nodiscard]] std::vector<drawing::ChartScene> charts() const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override;
+    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& charts) override;
 
 private:
     [[nodiscard]] std::vector<drawing::ChartScene> filling() const;

@@ -5,7 +5,7 @@
 #include <memory>
 
 #include "drawing/loft_view.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
@@ -13,7 +13,7 @@ class LoftRenderer;
 
 /// The port in space, drawn by OpenGL where that can be had, else by the painter. Drag turns it, the wheel zooms; arrow
 /// keys and + and - do the same.
-class LoftCanvas : public Canvas {
+class LoftCanvas : public SceneCanvas<std::optional<drawing::LoftScene>> {
     Q_OBJECT
 
 public:
@@ -28,7 +28,8 @@ public:
     void drawBySoftware();
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] std::optional<drawing::LoftScene> makeScene() const override;
+    void draw(QPainter& painter, const std::optional<drawing::LoftScene>& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;

@@ -130,20 +130,4 @@ private:
     QLabel* m_reason;
 };
 
-/// A widget that paints something of the workspace, and repaints when that changes.
-class Canvas : public QWidget {
-    Q_OBJECT
-
-public:
-    explicit Canvas(Context context, QWidget* parent = nullptr);
-
-protected:
-    [[nodiscard]] app::Workspace& workspace() const { return m_context.workspace; }
-    [[nodiscard]] const drawing::Theme& theme() const { return m_context.look.theme(); }
-    [[nodiscard]] QRectF area() const { return QRectF(rect()); }
-
-private:
-    Context m_context;
-};
-
 }  // namespace euryth::widgets

@@ -8,12 +8,12 @@
 #include "drawing/runner_view.hpp"
 #include "drawing/section_view.hpp"
 #include "engine/engine_model.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// The runner laid out straight, always visible; a click chooses the station, arrow keys step.
-class RibbonCanvas : public Canvas {
+class RibbonCanvas : public SceneCanvas<drawing::RunnerScene> {
     Q_OBJECT
 
 public:
@@ -22,18 +22,18 @@ public:
     [[nodiscard]] QSize sizeHint() const override { return {600, maximumHeight()}; }
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::RunnerScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::RunnerScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    [[nodiscard]] drawing::RunnerScene scene() const;
     void chooseAt(QPointF p);
 };
 
 /// The area curve with the plan's handles: drag one, or move the chosen one with the up and down keys.
-class AreaCanvas : public Canvas {
+class AreaCanvas : public SceneCanvas<drawing::RunnerScene> {
     Q_OBJECT
 
 public:
@@ -43,14 +43,14 @@ public:
     [[nodiscard]] QPointF handleOf(std::size_t station) const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::RunnerScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::RunnerScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    [[nodiscard]] drawing::RunnerScene scene() const;
     void setPlan(std::size_t station, Area area, int group);
     /// What the planned area of a station means, while its handle is dragged.
     [[nodiscard]] QStringList handleLines(std::size_t station) const;

@@ -3,17 +3,19 @@
 
 #include <optional>
 
+#include <QImage>
+
 #include "drawing/long_section_view.hpp"
 #include "drawing/peel_view.hpp"
 #include "drawing/runner_view.hpp"
 #include "drawing/section_view.hpp"
 #include "engine/engine_model.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// The chosen station's section.
-class SectionCanvas : public Canvas {
+class SectionCanvas : public SceneCanvas<std::optional<drawing::SectionScene>> {
     Q_OBJECT
 
 public:
@@ -21,42 +23,40 @@ public:
     SectionCanvas(Context context, Shows shows, QWidget* parent = nullptr);
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] std::optional<drawing::SectionScene> makeScene() const override;
+    void draw(QPainter& painter, const std::optional<drawing::SectionScene>& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
 
 private:
-    [[nodiscard]] std::optional<drawing::SectionScene> scene() const;
     [[nodiscard]] QRectF pictureArea() const;
 
     Shows m_shows;
 };
 
 /// Roof and floor lines with the probe's tip.
-class LongSectionCanvas : public Canvas {
+class LongSectionCanvas : public SceneCanvas<drawing::LongSectionScene> {
     Q_OBJECT
 
 public:
     explicit LongSectionCanvas(Context context, QWidget* parent = nullptr);
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::LongSectionScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::LongSectionScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
-
-private:
-    [[nodiscard]] drawing::LongSectionScene scene() const;
 };
 
 /// The wall unrolled.
-class PeelCanvas : public Canvas {
+class PeelCanvas : public SceneCanvas<drawing::PeelScene> {
     Q_OBJECT
 
 public:
     explicit PeelCanvas(Context context, QWidget* parent = nullptr);
     void setShows(drawing::PeelShows shows);
-    [[nodiscard]] drawing::PeelScene scene() const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::PeelScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::PeelScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     bool event(QEvent* event) override;
 
@@ -64,21 +64,33 @@ private:
     drawing::PeelShows m_shows = drawing::PeelShows::CutDepth;
 };
 
+/// A probe set in small.
+struct ProbeTile {
+    std::size_t probe = 0;
+    bool chosen = false;
+    QString name;
+    QString place;
+    QString numbers;  ///< or that it is not read yet
+    QImage speeds;    ///< null while it is not read
+};
+
 /// The port's probe sets side by side on one scale, in order along the runner; a click chooses one.
-class ProbeStrip : public Canvas {
+class ProbeStrip : public SceneCanvas<std::vector<ProbeTile>> {
     Q_OBJECT
 
 public:
     explicit ProbeStrip(Context context, QWidget* parent = nullptr);
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] std::vector<ProbeTile> makeScene() const override;
+    void draw(QPainter& painter, const std::vector<ProbeTile>& tiles) override;
     void mousePressEvent(QMouseEvent* event) override;
 
 private:
     [[nodiscard]] std::vector<std::size_t> order() const;
+    [[nodiscard]] ProbeTile tileOf(std::size_t probe) const;
     [[nodiscard]] QRectF tile(std::size_t place) const;
-    void paintTile(QPainter& painter, const QRectF& box, std::size_t probe) const;
+    void paintTile(QPainter& painter, const QRectF& box, const ProbeTile& tile) const;
 };
 
 }  // namespace euryth::widgets

@@ -3,13 +3,13 @@
 
 #include "app/virtual_probe.hpp"
 #include "drawing/field_view.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// The computed speed in the section where the tip is; the tip is dragged, or moved by the arrow keys, half a
 /// millimetre at a time (ten times as far with Shift); Page Up and Page Down move it along the runner.
-class FieldSectionCanvas : public Canvas {
+class FieldSectionCanvas : public SceneCanvas<drawing::FieldSectionScene> {
     Q_OBJECT
 
 public:
@@ -19,13 +19,13 @@ public:
     /// Shows the chosen station with the wall of the port that it is compared with. The walls of the port as it is can
     /// be pushed: by handles in the middle of each, dragged, or chosen by number keys and pushed by + and -.
     void compare() { m_compares = true; }
-    [[nodiscard]] drawing::FieldSectionScene scene() const;
     /// Where a wall's handle and the tip are, in pixels, for whoever drives the mouse.
     [[nodiscard]] QPointF handleOf(geometry::Sector sector) const;
     [[nodiscard]] QPointF pixelOf(geometry::Point at) const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::FieldSectionScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::FieldSectionScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -49,16 +49,16 @@ private:
 
 /// The computed speed in the upright middle of the port, with the ways of the air; the tip is dragged, or moved by the
 /// arrow keys.
-class FieldLongCanvas : public Canvas {
+class FieldLongCanvas : public SceneCanvas<drawing::FieldLongScene> {
     Q_OBJECT
 
 public:
     FieldLongCanvas(Context context, app::VirtualProbe& probe, QWidget* parent = nullptr);
-    [[nodiscard]] drawing::FieldLongScene scene() const;
     [[nodiscard]] QPointF pixelOf(const geometry::Point& side) const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::FieldLongScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::FieldLongScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/engine_results.hpp"
+#include "kit/parts.hpp"
 #include "kit/stage.hpp"
 
 class QStackedWidget;

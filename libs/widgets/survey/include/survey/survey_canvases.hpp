@@ -3,31 +3,37 @@
 
 #include "drawing/compare_view.hpp"
 #include "drawing/seat_view.hpp"
-#include "kit/parts.hpp"
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
+struct SeatPicture {
+    drawing::SeatScene seat;
+    drawing::OpeningScene opening;
+};
+
 /// The seat stack to scale, and the opening over lift below it.
-class SeatCanvas : public Canvas {
+class SeatCanvas : public SceneCanvas<SeatPicture> {
     Q_OBJECT
 
 public:
     explicit SeatCanvas(Context context, QWidget* parent = nullptr);
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] SeatPicture makeScene() const override;
+    void draw(QPainter& painter, const SeatPicture& picture) override;
 };
 
 /// All ports of the chosen one's side over each other.
-class CompareCanvas : public Canvas {
+class CompareCanvas : public SceneCanvas<drawing::CompareScene> {
     Q_OBJECT
 
 public:
     explicit CompareCanvas(Context context, QWidget* parent = nullptr);
-    [[nodiscard]] drawing::CompareScene scene() const;
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    [[nodiscard]] drawing::CompareScene makeScene() const override;
+    void draw(QPainter& painter, const drawing::CompareScene& scene) override;
 };
 
 /// Indices of the ports that are compared with the chosen one: same side, and branches with branches of the same name.
