@@ -119,6 +119,30 @@ TEST_CASE("a number is typed in any unit, and what cannot be stays with the reas
     CHECK(field.edit()->text() == "90.00");
 }
 
+TEST_CASE("after Return what is typed next is the next value, however often the window is refreshed")
+{
+    Parts p;
+    FieldEdit field(p.context, bore);
+    field.show();
+    QApplication::setActiveWindow(&field);
+    field.edit()->setFocus();
+    Parts::settle();
+    REQUIRE(field.edit()->hasFocus());
+    for (const double mm : {36.5, 33.11, 82.0}) {
+        QTest::keyClicks(field.edit(), QString::number(mm));
+        QTest::keyClick(field.edit(), Qt::Key_Return);
+        Parts::settle();
+        CHECK(inMm(*p.session.workspace().job().engine.bore) == Approx(mm));
+        p.session.workspace().refresh();
+        Parts::settle();
+        CHECK(field.edit()->selectedText() == field.edit()->text());
+    }
+    QTest::keyClicks(field.edit(), "9");
+    p.session.workspace().refresh();  // while one types nothing is put in its place
+    QTest::keyClicks(field.edit(), "4");
+    CHECK(field.edit()->text() == "94");
+}
+
 TEST_CASE("a text that is longer than its field shows how it begins")
 {
     Parts p;

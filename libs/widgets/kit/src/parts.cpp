@@ -123,6 +123,19 @@ void MessageLine::refresh()
     setToolTip(text.size() > longest ? text.toHtmlEscaped() : QString());
 }
 
+namespace {
+
+/// Where all was chosen, so that what is typed next takes its place, all stays chosen.
+void showValue(QLineEdit& edit, const QString& text)
+{
+    const bool all = edit.hasFocus() && edit.hasSelectedText() && edit.selectedText() == edit.text();
+    edit.setText(text);
+    if (all)
+        edit.selectAll();
+}
+
+}  // namespace
+
 FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
     : QWidget(parent),
       m_context(context),
@@ -177,7 +190,7 @@ void FieldEdit::refresh()
     setTone(m_reason, Tone::Danger);
     const bool typing = m_edit->hasFocus() && m_edit->isModified();
     if (m_reason->text().isEmpty() && !typing)
-        m_edit->setText(app::fieldText(*binding, m_context.workspace.job(), units));
+        showValue(*m_edit, app::fieldText(*binding, m_context.workspace.job(), units));
 }
 
 void FieldEdit::commit()
@@ -258,7 +271,7 @@ void TextEdit::refresh()
         return;
     if (!m_reason->text().isEmpty())
         return;
-    m_edit->setText(m_source.get());
+    showValue(*m_edit, m_source.get());
     if (!m_edit->hasFocus())
         m_edit->setCursorPosition(0);  // a text longer than its field shows how it begins
 }
