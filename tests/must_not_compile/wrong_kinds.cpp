@@ -29,6 +29,6 @@ int main()
 #elif CASE == 3
     reads.measured(job::field::humidity, engine.cylinders);  // a share is no count
 #elif CASE == 4
-    [[maybe_unused]] constexpr job::FieldOf<Length> wrong{"turn_deg", job::field::kDegree, {}, "of another unit"};
+    [[maybe_unused]] constexpr job::FieldOf<Length> wrong{"turn", "turn_deg", job::field::kDegree, {}};
 #endif
 }

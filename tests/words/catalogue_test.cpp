@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <fstream>
 #include <regex>
+#include <set>
 #include <sstream>
 
 #include "words/catalogue.hpp"
@@ -48,6 +49,28 @@ TEST_CASE("every id that a source says is in the catalogue")
         ++count;
     }
     CHECK(count > 300);
+}
+
+TEST_CASE("every number of the register has its own name, a label and a meaning")
+{
+    const auto& english = Catalogue::english();
+    static const std::regex entry(R"re(FieldOf \w+\{"([^"]+)")re");
+    const std::string text = sources();
+    std::set<std::string> names;
+    for (auto it = std::sregex_iterator(text.begin(), text.end(), entry); it != std::sregex_iterator(); ++it) {
+        const std::string name = (*it)[1];
+        CAPTURE(name);
+        CHECK(names.insert(name).second);
+        CHECK(english.has("number." + name));
+        CHECK(english.has("number." + name + ".help"));
+    }
+    CHECK(names.size() > 100);
+    for (const std::string& id : english.ids()) {
+        const bool ofNumber = id.starts_with("number.");
+        CAPTURE(id);
+        if (ofNumber)
+            CHECK(names.contains(id.substr(7, id.ends_with(".help") ? id.size() - 12 : std::string::npos)));
+    }
 }
 
 TEST_CASE("nothing in the catalogue is left over")

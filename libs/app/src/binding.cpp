@@ -11,6 +11,8 @@
 
 namespace euryth::app {
 
+QString labelOf(const job::Field& field) { return shown(field.label()); }
+
 QString fieldText(const FieldBinding& binding, const job::Job& job, const units::DisplayUnits& units)
 {
     const auto si = binding.get(job);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/entry_table.hpp"
 
+#include "app/language.hpp"
 #include "units/format.hpp"
 
 namespace euryth::app {
@@ -35,10 +36,7 @@ QVariant EntryTable::data(const QModelIndex& index, int role) const
             return role == Qt::EditRole ? QString() : QString::fromUtf8(units::kUnknownText);
         return fieldText(binding, m_workspace.job(), m_workspace.displayUnits());
     case Qt::TextAlignmentRole: return QVariant(Qt::AlignRight | Qt::AlignVCenter);
-    case Qt::ToolTipRole:
-        return refused
-                   ? refused->reason
-                   : QString::fromUtf8(binding.field.help.data(), static_cast<qsizetype>(binding.field.help.size()));
+    case Qt::ToolTipRole: return refused ? refused->reason : shown(binding.field.help());
     case RefusedRole: return refused != nullptr;
     case ReasonRole: return refused ? refused->reason : QString();
     case ComputedRole: return computed;

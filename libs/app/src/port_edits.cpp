@@ -2,10 +2,12 @@
 #include "app/port_edits.hpp"
 
 #include <algorithm>
+#include <array>
 #include <set>
 #include <tuple>
 
 #include "geometry/any_section.hpp"
+#include "job/copy.hpp"
 #include "job/mirror.hpp"
 
 namespace euryth::app {
@@ -17,6 +19,11 @@ const job::Station* sameStation(const job::Port& port, Length s)
     const auto found = job::stationNear(port, s);
     return found ? &port.stations[*found] : nullptr;
 }
+
+// What the choices of a copy are, by the keys of the description.
+constexpr std::array<std::string_view, 2> kWalls{"wall_mm", "unrepairable"};
+constexpr std::array<std::string_view, 2> kValveEnd{"valve", "short_side"};
+constexpr std::array<std::string_view, 3> kRunner{"runner", "manifold", "gasket"};
 
 /// All that is planned at a station; nothing where `from` is none.
 void takePlan(job::Station& to, const job::Station* from)
@@ -34,10 +41,8 @@ void copyStations(const job::Port& from, job::Port& to, const CopyChoice& choice
     for (const job::Station& source : from.stations) {
         job::Station station = source;
         const job::Station* old = sameStation(before, source.s);
-        if (!choice.walls) {
-            station.wall = old ? old->wall : job::Walls{};
-            station.unrepairable = old ? old->unrepairable : geometry::PerSector<bool>{};
-        }
+        if (!choice.walls)
+            job::copyParts(old ? *old : job::Station{}, station, kWalls);
         if (!choice.plan)
             takePlan(station, old);
         to.stations.push_back(std::move(station));
@@ -76,23 +81,16 @@ void copyMeasurements(const job::Port& source, job::Port& to, const CopyChoice& 
     } else {
         for (job::Station& station : to.stations) {
             const job::Station* same = sameStation(from, station.s);
-            if (same && choice.walls) {
-                station.wall = same->wall;
-                station.unrepairable = same->unrepairable;
-            }
+            if (same && choice.walls)
+                job::copyParts(*same, station, kWalls);
             if (same && choice.plan)
                 takePlan(station, same);
         }
     }
-    if (choice.valveEnd) {
-        to.valve = from.valve;
-        to.shortSide = from.shortSide;
-    }
-    if (choice.runner) {
-        to.runner = from.runner;
-        to.manifold = from.manifold;
-        to.gasket = from.gasket;
-    }
+    if (choice.valveEnd)
+        job::copyParts(from, to, kValveEnd);
+    if (choice.runner)
+        job::copyParts(from, to, kRunner);
 }
 
 void swapMeasurements(job::Port& a, job::Port& b)

@@ -90,7 +90,7 @@ FieldBinding ProbeTable::bindingAt(const QModelIndex& at) const
 {
     const auto [port, probe] = *m_set;
     const std::size_t reading = readingAt(at);
-    FieldBinding binding{tr("speed"), job::field::speed, Kind::Speed, {}, false, {}, {}};
+    FieldBinding binding = numberOf(job::field::speed);
     binding.get = [=](const job::Job& job) -> std::optional<double> {
         const auto speed =
             analysis::readingSpeed(job.ports[port].probes[probe].readings[reading], analysis::roomAir(job.bench));

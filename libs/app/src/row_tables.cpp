@@ -85,12 +85,10 @@ RowTable* makeSeatTable(Workspace& workspace, QObject* parent)
         const auto cut = [=](auto& job) -> auto& { return job.ports[port].valve.seat[at(row)]; };
         if (column == 0)
             return bind(
-                RowTable::tr("seat cut"), job::field::seatAngle,
-                Kind::Angle, [=](auto& j) -> auto& { return cut(j).angle; });
+                job::field::seatAngle, [=](auto& j) -> auto& { return cut(j).angle; });
         if (column == 1)
             return bind(
-                RowTable::tr("seat cut"), job::field::seatWidth,
-                Kind::Length, [=](auto& j) -> auto& { return cut(j).width; });
+                job::field::seatWidth, [=](auto& j) -> auto& { return cut(j).width; });
         return {};
     };
     source.computed = [&workspace](int row, int column) { return seatText(workspace, row, column); };
@@ -106,12 +104,10 @@ RowTable* makeChamberTable(Workspace& workspace, QObject* parent)
         const auto chamber = [=](auto& job) -> auto& { return job.chambers[at(row)]; };
         if (column == 0)
             return bind(
-                RowTable::tr("chamber"), job::field::portCylinder,
-                Kind::Count, [=](auto& j) -> auto& { return chamber(j).cylinder; });
+                job::field::portCylinder, [=](auto& j) -> auto& { return chamber(j).cylinder; });
         if (column == 1)
             return bind(
-                RowTable::tr("chamber"), job::field::chamberVolume,
-                Kind::SmallVolume, [=](auto& j) -> auto& { return chamber(j).volume; });
+                job::field::chamberVolume, [=](auto& j) -> auto& { return chamber(j).volume; });
         return {};
     };
     source.computed = [&workspace](int row, int) { return ratioText(workspace, row); };
@@ -132,7 +128,8 @@ RowTable* makeOutlineTable(Workspace& workspace, QObject* parent)
         const std::size_t port = workspace.portIndex().value_or(0);
         const std::size_t station = workspace.station().value_or(0);
         const auto coordinate = column == 0 ? &geometry::Point::left : &geometry::Point::up;
-        FieldBinding binding{RowTable::tr("outline point"), job::field::outlinePoint, Kind::Length, {}, true, {}, {}};
+        FieldBinding binding = numberOf(job::field::outlinePoint);
+        binding.required = true;
         binding.get = [=](const job::Job& job) -> std::optional<double> {
             return job.ports[port].stations[station].section.points[at(row)].*coordinate;
         };

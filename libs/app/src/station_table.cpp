@@ -73,33 +73,28 @@ FieldBinding StationTable::sectionBinding(std::size_t port, std::size_t station,
         if (!areaOnly || column != kAreaColumn)
             return {};
         return bind(
-            tr("area"), f::sectionArea,
-            Kind::Area, [=](auto& j) -> auto& { return j.ports[port].stations[station].section.area; });
+            f::sectionArea, [=](auto& j) -> auto& { return j.ports[port].stations[station].section.area; });
     }
     const auto shape = [=](auto& job) -> auto& { return job.ports[port].stations[station].section.shape; };
     switch (column) {
     case 1:
         return bind(
-            tr("width"), f::width, Kind::Length, [=](auto& j) -> auto& { return shape(j).width; });
+            f::width, [=](auto& j) -> auto& { return shape(j).width; });
     case 2:
         return bind(
-            tr("height"), f::height, Kind::Length, [=](auto& j) -> auto& { return shape(j).height; });
+            f::height, [=](auto& j) -> auto& { return shape(j).height; });
     case 3:
         return bind(
-            tr("corner radius"), f::radiusRoofLeft,
-            Kind::Length, [=](auto& j) -> auto& { return shape(j).corners.roofLeft; });
+            f::radiusRoofLeft, [=](auto& j) -> auto& { return shape(j).corners.roofLeft; });
     case 4:
         return bind(
-            tr("corner radius"), f::radiusRoofRight,
-            Kind::Length, [=](auto& j) -> auto& { return shape(j).corners.roofRight; });
+            f::radiusRoofRight, [=](auto& j) -> auto& { return shape(j).corners.roofRight; });
     case 5:
         return bind(
-            tr("corner radius"), f::radiusFloorRight,
-            Kind::Length, [=](auto& j) -> auto& { return shape(j).corners.floorRight; });
+            f::radiusFloorRight, [=](auto& j) -> auto& { return shape(j).corners.floorRight; });
     case 6:
         return bind(
-            tr("corner radius"), f::radiusFloorLeft,
-            Kind::Length, [=](auto& j) -> auto& { return shape(j).corners.floorLeft; });
+            f::radiusFloorLeft, [=](auto& j) -> auto& { return shape(j).corners.floorLeft; });
     default: return {};
     }
 }
@@ -110,8 +105,7 @@ FieldBinding StationTable::bindingAt(const QModelIndex& at) const
     const auto station = static_cast<std::size_t>(at.row());
     if (at.column() == 0) {
         return bind(
-            tr("distance from the window"), job::field::stationS,
-            Kind::Position, [=](auto& job) -> auto& { return job.ports[port].stations[station].s; });
+            job::field::stationS, [=](auto& job) -> auto& { return job.ports[port].stations[station].s; });
     }
     if (m_columns == Columns::Sections)
         return sectionBinding(port, station, at.column());
@@ -121,8 +115,7 @@ FieldBinding StationTable::bindingAt(const QModelIndex& at) const
 FieldBinding StationTable::wallBinding(std::size_t port, std::size_t station, std::size_t sector) const
 {
     FieldBinding binding = bind(
-        tr("wall"), job::field::wall,
-        Kind::Length, [=](auto& job) -> auto& { return job.ports[port].stations[station].wall.at[sector]; });
+        job::field::wall, [=](auto& job) -> auto& { return job.ports[port].stations[station].wall.at[sector]; });
     // What is typed is the gauge's reading; what is kept is the wall.
     binding.set = [set = binding.set](job::Job& job, std::optional<double> si) {
         set(job, si ? std::optional(*si * job.gauge.correction()) : std::nullopt);

@@ -2,8 +2,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "drawing/runner_view.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
@@ -14,8 +12,6 @@ namespace {
 
 constexpr double kHandle = 7.0;
 constexpr double kGrab = 14.0;
-
-QString tr(const char* text) { return QCoreApplication::translate("AreaView", text); }
 
 void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
 {

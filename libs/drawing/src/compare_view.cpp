@@ -3,16 +3,12 @@
 
 #include <algorithm>
 
-#include <QCoreApplication>
-
 #include "geometry/wall_contour.hpp"
 #include "paint_tools.hpp"
 
 namespace euryth::drawing {
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("CompareView", text); }
 
 QPen penFor(const Theme& theme, const CompareScene::Entry& entry)
 {

@@ -4,8 +4,6 @@
 #include <cmath>
 #include <tuple>
 
-#include <QCoreApplication>
-
 #include "field_picture.hpp"
 #include "paint_tools.hpp"
 
@@ -15,8 +13,6 @@ namespace {
 
 using geometry::Point;
 using geometry::Point3;
-
-QString tr(const char* text) { return QCoreApplication::translate("FieldView", text); }
 
 Point sideOf(const Point3& p) { return {p.x, p.z}; }
 

@@ -2,8 +2,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "air/isentropic.hpp"
 #include "drawing/field_view.hpp"
 #include "field_picture.hpp"
@@ -15,8 +13,6 @@ namespace euryth::drawing {
 namespace {
 
 using geometry::Point;
-
-QString tr(const char* text) { return QCoreApplication::translate("FieldView", text); }
 
 /// The wall moved in by the pitot's distance.
 std::vector<Point> drawnIn(const std::vector<Point>& wall)

@@ -4,8 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "paint_tools.hpp"
 
 namespace euryth::drawing {
@@ -17,8 +15,6 @@ using geometry::Point3;
 
 constexpr std::size_t kPerSector = 5;
 constexpr std::size_t kBetween = 3;
-
-QString tr(const char* text) { return QCoreApplication::translate("LoftView", text); }
 
 /// True per station and sector where the wall has nothing to give.
 bool isThin(const job::House& house, const job::Station& station, std::size_t sector)

@@ -4,18 +4,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "paint_tools.hpp"
 #include "units/format.hpp"
 
 namespace euryth::drawing {
-
-namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("LongSection", text); }
-
-}  // namespace
 
 LongSectionScene longSectionScene(const job::Port& port, const analysis::PortAnalysis& analysis,
                                   std::optional<std::size_t> chosen, const job::Reading* tip,

@@ -4,9 +4,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QCoreApplication>
+
 #include "units/format.hpp"
 
 namespace euryth::drawing {
+
+QString tr(const char* text) { return QCoreApplication::translate("Drawing", text); }
 
 /// Tick labels in display units: the ticks are round in what is shown, not in SI.
 std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,

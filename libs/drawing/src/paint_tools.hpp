@@ -16,6 +16,9 @@
 
 namespace euryth::drawing {
 
+/// A text of a picture in the language of the window.
+QString tr(const char* text);
+
 inline QPen solidPen(const QColor& colour, double width = 1.0) { return {colour, width}; }
 
 /// The plan's line: long dashes.

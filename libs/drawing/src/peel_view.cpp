@@ -3,8 +3,6 @@
 
 #include <algorithm>
 
-#include <QCoreApplication>
-
 #include "paint_tools.hpp"
 #include "units/format.hpp"
 
@@ -17,8 +15,6 @@ using geometry::kSectors;
 using geometry::Sector;
 
 constexpr double kTagWidth = 20.0;
-
-QString tr(const char* text) { return QCoreApplication::translate("Peel", text); }
 
 QString holdWord(cutting::Hold hold)
 {

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <QCoreApplication>
-
 #include "drawing/runner_view.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
@@ -16,8 +14,6 @@ constexpr double kCaptionHeight = 14.0;
 constexpr double kMarksHeight = 17.0;
 constexpr double kNamesHeight = 18.0;
 constexpr double kDistancesHeight = 18.0;
-
-QString tr(const char* text) { return QCoreApplication::translate("Ribbon", text); }
 
 /// Differences of area are what matters and are only some per cent, so they are drawn larger; the caption says so.
 constexpr double kExaggeration = 3.0;

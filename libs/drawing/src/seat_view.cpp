@@ -4,8 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "geometry/valve_end.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
@@ -13,8 +11,6 @@
 namespace euryth::drawing {
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SeatView", text); }
 
 QString shown(units::Kind kind, double si, const units::DisplayUnits& units)
 {

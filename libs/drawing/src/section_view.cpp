@@ -4,8 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
 #include "drawing/scale.hpp"
 #include "geometry/wall_contour.hpp"
 #include "paint_tools.hpp"
@@ -25,8 +23,6 @@ constexpr std::size_t kOutline = 240;
 constexpr QSizeF kReading{46.0, 22.0};
 constexpr QSizeF kNarrowReading{30.0, 16.0};  // still holds three figures and a point in the second size
 constexpr double kVerdictHeight = 14.0;
-
-QString tr(const char* text) { return QCoreApplication::translate("SectionView", text); }
 
 /// The section's line: a traced one by its own corners, any other by many points.
 std::vector<geometry::Point> outlineOf(const geometry::Section& shape)

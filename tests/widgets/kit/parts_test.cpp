@@ -30,7 +30,7 @@ struct Parts {
 std::optional<app::FieldBinding> bore()
 {
     return app::bind(
-        "Bore", job::field::bore, units::Kind::Length, [](auto& job) -> auto& { return job.engine.bore; });
+        job::field::bore, [](auto& job) -> auto& { return job.engine.bore; });
 }
 
 }  // namespace

@@ -26,6 +26,50 @@ struct FieldBinding {
 
 namespace detail {
 
+/// Of kinds that are shown in one way only.
+template <class Number>
+inline constexpr units::Kind kUsualKind;
+template <>
+inline constexpr units::Kind kUsualKind<Area> = units::Kind::Area;
+template <>
+inline constexpr units::Kind kUsualKind<Angle> = units::Kind::Angle;
+template <>
+inline constexpr units::Kind kUsualKind<Speed> = units::Kind::Speed;
+template <>
+inline constexpr units::Kind kUsualKind<PressureDifference> = units::Kind::Depression;
+template <>
+inline constexpr units::Kind kUsualKind<AbsolutePressure> = units::Kind::AirPressure;
+template <>
+inline constexpr units::Kind kUsualKind<VolumeFlow> = units::Kind::Flow;
+template <>
+inline constexpr units::Kind kUsualKind<Temperature> = units::Kind::Temperature;
+template <>
+inline constexpr units::Kind kUsualKind<RotationalSpeed> = units::Kind::Rotation;
+template <>
+inline constexpr units::Kind kUsualKind<int> = units::Kind::Count;
+
+}  // namespace detail
+
+/// The register's name for a number, in the language in use.
+QString labelOf(const job::Field& field);
+
+/// How a number is shown and typed: by its kind and what the register says of it.
+template <class Number>
+constexpr units::Kind kindOf(const job::FieldOf<Number>& field)
+{
+    using units::Kind;
+    if constexpr (std::is_same_v<Number, Length>)
+        return field.shown == job::Shown::Position ? Kind::Position : Kind::Length;
+    else if constexpr (std::is_same_v<Number, Volume>)
+        return field.shown == job::Shown::Small ? Kind::SmallVolume : Kind::Volume;
+    else if constexpr (std::is_same_v<Number, double>)
+        return field.shown == job::Shown::Percent ? Kind::Percent : Kind::Number;
+    else
+        return detail::kUsualKind<Number>;
+}
+
+namespace detail {
+
 template <class T>
 struct Number {
     static double si(const T& value) { return value.si(); }
@@ -51,16 +95,24 @@ struct IsOptional<std::optional<T>> : std::true_type {
 
 }  // namespace detail
 
+/// What the register says of a number, without a place where it lives; it may be unknown.
+template <class Number>
+FieldBinding numberOf(const job::FieldOf<Number>& field)
+{
+    return {labelOf(field), field, kindOf(field), {}, false, {}, {}};
+}
+
 /// A binding to the member that `access` returns a reference to: `[](auto& job) -> auto& { return job.engine.bore; }`.
 /// A member that is an optional may be unknown, any other is required; one of another kind than the entry does not
 /// compile.
 template <class Kind, class Access>
-FieldBinding bind(QString label, const job::FieldOf<Kind>& field, units::Kind kind, Access access)
+FieldBinding bind(const job::FieldOf<Kind>& field, Access access)
 {
     using Member = std::remove_cvref_t<decltype(access(std::declval<job::Job&>()))>;
     static_assert(std::is_same_v<Member, Kind> || std::is_same_v<Member, std::optional<Kind>>,
                   "the register has another kind of number under this entry");
-    FieldBinding binding{std::move(label), field, kind, {}, !detail::IsOptional<Member>::value, {}, {}};
+    FieldBinding binding = numberOf(field);
+    binding.required = !detail::IsOptional<Member>::value;
     if constexpr (detail::IsOptional<Member>::value) {
         using T = typename Member::value_type;
         binding.get = [access](const job::Job& job) -> std::optional<double> {
@@ -78,6 +130,13 @@ FieldBinding bind(QString label, const job::FieldOf<Kind>& field, units::Kind ki
             access(job) = detail::Number<Member>::from(*si);
         };
     }
+    return binding;
+}
+
+/// A binding under a name that fits its place better than the register's.
+inline FieldBinding named(QString label, FieldBinding binding)
+{
+    binding.label = std::move(label);
     return binding;
 }
 

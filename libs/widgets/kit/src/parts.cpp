@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "kit/parts.hpp"
 
+#include "app/language.hpp"
+
+#include <QCoreApplication>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QStyle>
@@ -8,6 +11,8 @@
 #include "units/units.hpp"
 
 namespace euryth::widgets {
+
+QString tr(const char* text) { return QCoreApplication::translate("Window", text); }
 
 Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
 {
@@ -182,10 +187,9 @@ void FieldEdit::refresh()
     }
     const auto& units = m_context.workspace.displayUnits();
     const auto symbol = units::unitFor(binding->kind, units.system).symbol;
-    const auto& help = binding->field.help;
     m_label->setText(binding->label);
     m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
-    m_edit->setToolTip(QString::fromUtf8(help.data(), static_cast<qsizetype>(help.size())));
+    m_edit->setToolTip(app::shown(binding->field.help()));
     m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
     setTone(m_reason, Tone::Danger);
     const bool typing = m_edit->hasFocus() && m_edit->isModified();

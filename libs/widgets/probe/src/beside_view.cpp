@@ -15,8 +15,6 @@ using units::Kind;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("Beside", text); }
-
 /// A probe set with what the computed field reads at its points.
 struct Pair {
     std::size_t probe = 0;

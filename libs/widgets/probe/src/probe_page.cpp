@@ -170,22 +170,22 @@ QWidget* ProbePage::makeEntry()
     m_entryPanel->body()->addWidget(m_sums);
     m_entryPanel->body()->addWidget(messages);
 
-    const auto setField = [this](const QString& label, const auto& f, Kind kind, auto member) {
+    const auto setField = [this](const auto& f, auto member) {
         auto* edit = new FieldEdit(m_context, [=, this]() -> std::optional<app::FieldBinding> {
             const auto port = m_context.workspace.portIndex();
             const auto probe = m_context.workspace.probe();
             if (!port || !probe)
                 return std::nullopt;
             return app::bind(
-                label, f, kind, [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
+                f, [=](auto& job) -> auto& { return member(job.ports[*port].probes[*probe]); });
         });
         edit->edit()->setMaximumWidth(64);
         m_entryPanel->addTool(edit);
     };
     setField(
-        tr("lift"), field::probeLift, Kind::Length, [](auto& p) -> auto& { return p.lift; });
+        field::probeLift, [](auto& p) -> auto& { return p.lift; });
     setField(
-        tr("bench flow"), field::benchFlow, Kind::Flow, [](auto& p) -> auto& { return p.benchFlow; });
+        field::benchFlow, [](auto& p) -> auto& { return p.benchFlow; });
     return m_entryPanel;
 }
 

@@ -14,8 +14,6 @@ using Work = app::ShortSideWork;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("ShortSide", text); }
-
 /// Speed and shape factor along the floor, and the roof beside it.
 class ShortSideCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
 public:

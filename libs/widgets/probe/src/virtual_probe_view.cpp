@@ -13,8 +13,6 @@ using units::Kind;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("VirtualProbe", text); }
-
 /// "4 degrees toward the floor, 1 degree to the left".
 QString directionText(const app::Workspace& w, const port_field::TipReading& reading)
 {

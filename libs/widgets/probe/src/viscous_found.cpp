@@ -14,8 +14,6 @@ using units::Kind;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("Viscous", text); }
-
 /// Where the port loses its pressure, and how much of each section flows.
 class LossCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
 public:

@@ -24,8 +24,6 @@ using State = ViscousRuns::State;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("Viscous", text); }
-
 constexpr int kMostSteps = exports::CaseOptions{}.steps;
 
 /// "45 s", "3 min".

@@ -9,12 +9,6 @@ namespace euryth::widgets {
 
 using app::ViscousRuns;
 
-namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("Viscous", text); }
-
-}  // namespace
-
 QWidget* makeShowsSwitch(app::VirtualProbe& probe)
 {
     using Shows = app::VirtualProbe::Shows;

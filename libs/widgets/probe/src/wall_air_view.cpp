@@ -15,8 +15,6 @@ using units::Kind;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("WallAir", text); }
-
 /// The wall unrolled with the computed speed along it, or the shape factor of its boundary layer.
 class WallPeel : public SceneCanvas<drawing::PeelScene> {
 public:

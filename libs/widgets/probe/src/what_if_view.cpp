@@ -15,8 +15,6 @@ using Probe = app::VirtualProbe;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("WhatIf", text); }
-
 struct Row {
     QString name;
     std::function<QString(const Probe::Side&)> value;

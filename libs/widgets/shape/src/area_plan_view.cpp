@@ -89,8 +89,8 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     auto* panel = new Panel({});
-    const auto jobNumber = [&](const QString& label, const auto& f, Kind kind, auto access) {
-        const app::FieldBinding binding = app::bind(label, f, kind, access);
+    const auto jobNumber = [&](const QString& label, const auto& f, auto access) {
+        const app::FieldBinding binding = app::named(label, app::bind(f, access));
         return new FieldEdit(context, [binding] { return binding; });
     };
     auto* planField = new FieldEdit(context, [this]() -> std::optional<app::FieldBinding> {
@@ -98,9 +98,10 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
         const auto station = m_context.workspace.station();
         if (!port || !station)
             return std::nullopt;
-        auto binding = app::bind(
-            tr("plan here"), field::planArea,
-            Kind::Area, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].plan.area; });
+        auto binding = app::named(tr("plan here"), app::bind(
+                                                       field::planArea, [=](auto& job) -> auto& {
+                                                           return job.ports[*port].stations[*station].plan.area;
+                                                       }));
         if (const auto& suggested = m_context.workspace.analysis().suggested[*station])
             binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
         return binding;
@@ -110,12 +111,11 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     auto* suggest = new QPushButton(tr("Use suggested plan"));
     suggest->setToolTip(tr("Demand of the engine with the house taper, never less than what is there (Ctrl+G)"));
     connect(suggest, &QPushButton::clicked, this, &AreaPlanView::suggestedPlanWanted);
-    for (FieldEdit* edit : {jobNumber(
-                                tr("peak power at"), field::peakRpm, Kind::Rotation,
-                                [](auto& job) -> auto& { return job.engine.peakRpm; }),
-                            jobNumber(
-                                tr("most Mach"), field::limitingMach, Kind::Number,
-                                [](auto& job) -> auto& { return job.house.limitingMach; })})
+    for (FieldEdit* edit :
+         {jobNumber(
+              tr("peak power at"), field::peakRpm, [](auto& job) -> auto& { return job.engine.peakRpm; }),
+          jobNumber(
+              tr("most Mach"), field::limitingMach, [](auto& job) -> auto& { return job.house.limitingMach; })})
         panel->addTool(edit);
     panel->addTool(planField);
     panel->addTool(suggest);

@@ -16,8 +16,6 @@ using Curve = app::EngineResults::Curve;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("EngineViews", text); }
-
 QString plain(const app::Workspace& w, double value, int decimals)
 {
     return QString::fromStdString(units::formatPlain(value, decimals, w.displayUnits()));
@@ -206,9 +204,11 @@ void addCam(FormBuilder& form, int row, int column, job::CamLobe job::Engine::*l
     const auto member = [=](auto m) {
         return [=](auto& job) -> auto& { return job.engine.*lobe.*m; };
     };
-    form.job(row, column, tr("Duration"), field::duration, Kind::Angle, member(&job::CamLobe::duration));
-    form.job(row + 1, column, tr("Lift"), field::camLift, Kind::Length, member(&job::CamLobe::lift));
-    form.job(row + 2, column, after, field::centreline, Kind::Angle, member(&job::CamLobe::centreline));
+    form.job(row, column, field::duration, member(&job::CamLobe::duration));
+    form.job(row + 1, column, field::camLift, member(&job::CamLobe::lift));
+    form.add(row + 2, column, [=]() -> std::optional<app::FieldBinding> {
+        return app::named(after, app::bind(field::centreline, member(&job::CamLobe::centreline)));
+    });
 }
 
 QString camText(const app::Workspace& w)
@@ -235,15 +235,14 @@ QWidget* makeEngineView(Context context, app::EngineResults& results, const std:
         return [=](auto& job) -> auto& { return job.engine.*m; };
     };
     using E = job::Engine;
-    form.job(0, 0, tr("Bore"), field::bore, Kind::Length, engine(&E::bore));
-    form.job(1, 0, tr("Stroke"), field::stroke, Kind::Length, engine(&E::stroke));
-    form.job(2, 0, tr("Rod"), field::rod, Kind::Length, engine(&E::rod));
-    form.job(0, 1, tr("Peak power"), field::peakRpm, Kind::Rotation, engine(&E::peakRpm));
-    form.job(1, 1, tr("Shift"), field::shiftRpm, Kind::Rotation, engine(&E::shiftRpm));
+    form.job(0, 0, field::bore, engine(&E::bore));
+    form.job(1, 0, field::stroke, engine(&E::stroke));
+    form.job(2, 0, field::rod, engine(&E::rod));
+    form.job(0, 1, field::peakRpm, engine(&E::peakRpm));
+    form.job(1, 1, field::shiftRpm, engine(&E::shiftRpm));
     form.add(2, 1, [context]() -> std::optional<app::FieldBinding> {
         auto binding = app::bind(
-            tr("Pulls"), field::runningDepression, Kind::Depression,
-            [](auto& job) -> auto& { return job.engine.runningDepression; });
+            field::runningDepression, [](auto& job) -> auto& { return job.engine.runningDepression; });
         binding.emptyText = context.workspace.number(Kind::Depression, engine::runningDepression({}).si());
         return binding;
     });
@@ -254,10 +253,8 @@ QWidget* makeEngineView(Context context, app::EngineResults& results, const std:
     const auto inManifold = [](auto m) {
         return [=](auto& job) -> auto& { return job.engine.manifold.*m; };
     };
-    manifoldForm.job(0, 0, tr("Pressure"), field::manifoldPressure, Kind::AirPressure,
-                     inManifold(&job::Manifold::pressure));
-    manifoldForm.job(0, 1, tr("Air"), field::manifoldTemperature, Kind::Temperature,
-                     inManifold(&job::Manifold::temperature));
+    manifoldForm.job(0, 0, field::manifoldPressure, inManifold(&job::Manifold::pressure));
+    manifoldForm.job(0, 1, field::manifoldTemperature, inManifold(&job::Manifold::temperature));
     panel->body()->addLayout(manifold);
     panel->body()->addWidget(heading(tr("Cams, seat to seat, at the valve: intake left, exhaust right")));
     auto* cams = newGrid();

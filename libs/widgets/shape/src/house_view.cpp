@@ -21,8 +21,6 @@ namespace field = job::field;
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("HouseView", text); }
-
 /// The words of a choice, as they stand in the file, translatable.
 template <std::size_t N>
 QStringList words(const std::array<std::string_view, N>& keys)
@@ -47,11 +45,13 @@ ChoiceEdit* choice(Context context, const QString& label, const QString& tip,
 }
 
 /// One end of a range in percent.
-void addShare(FormBuilder& form, int row, int column, const QString& label, const job::FieldOf<double>& f,
-              job::ShareRange job::House::*range, double job::ShareRange::*end)
+void addShare(FormBuilder& form, int row, const QString& label, job::ShareRange job::House::*range,
+              double job::ShareRange::*end)
 {
-    form.job(
-        row, column, label, f, Kind::Percent, [=](auto& job) -> auto& { return job.house.*range.*end; });
+    form.add(row, 0, [=]() -> std::optional<app::FieldBinding> {
+        return app::named(label, app::bind(
+                                     field::valveShare, [=](auto& job) -> auto& { return job.house.*range.*end; }));
+    });
 }
 
 QWidget* areaRules(Context context)
@@ -66,22 +66,21 @@ QWidget* areaRules(Context context)
     };
     using H = job::House;
     int row = 0;
-    form.job(row++, 0, tr("Greatest Mach"), field::limitingMach, Kind::Number, house(&H::limitingMach));
+    form.job(row++, 0, field::limitingMach, house(&H::limitingMach));
     form.add(row++, 0, [context]() -> std::optional<app::FieldBinding> {
-        return app::bind(
-            tr("Taper each %1").arg(context.workspace.text(Kind::Position, 0.1)), field::taper, Kind::Percent,
-            [](auto& job) -> auto& { return job.house.taperPer100mm; });
+        return app::named(tr("Taper each %1").arg(context.workspace.text(Kind::Position, 0.1)),
+                          app::bind(
+                              field::taper, [](auto& job) -> auto& { return job.house.taperPer100mm; }));
     });
-    form.job(row++, 0, tr("Small-big-small over"), field::smallBigSmall, Kind::Percent, house(&H::smallBigSmall));
-    form.job(row++, 0, tr("Wall to leave"), field::leastWall, Kind::Length, house(&H::leastWall));
-    form.job(row++, 0, tr("… no weld reaches"), field::unrepairableLeastWall, Kind::Length,
-             house(&H::unrepairableLeastWall));
-    form.job(row++, 0, tr("Greatest cut"), field::greatestCut, Kind::Length, house(&H::greatestCut));
-    form.job(row++, 0, tr("Gauge error"), field::gaugeError, Kind::Length, house(&H::gaugeError));
-    form.job(row++, 0, tr("Fast from"), field::fastRatio, Kind::Number, house(&H::fastRatio));
-    form.job(row++, 0, tr("Slow under"), field::slowRatio, Kind::Number, house(&H::slowRatio));
-    form.job(row++, 0, tr("Dead under"), field::deadRatio, Kind::Number, house(&H::deadRatio));
-    form.job(row++, 0, tr("Cuts gain at least"), field::leastGain, Kind::Percent, house(&H::leastGain));
+    form.job(row++, 0, field::smallBigSmall, house(&H::smallBigSmall));
+    form.job(row++, 0, field::leastWall, house(&H::leastWall));
+    form.job(row++, 0, field::unrepairableLeastWall, house(&H::unrepairableLeastWall));
+    form.job(row++, 0, field::greatestCut, house(&H::greatestCut));
+    form.job(row++, 0, field::gaugeError, house(&H::gaugeError));
+    form.job(row++, 0, field::fastRatio, house(&H::fastRatio));
+    form.job(row++, 0, field::slowRatio, house(&H::slowRatio));
+    form.job(row++, 0, field::deadRatio, house(&H::deadRatio));
+    form.job(row++, 0, field::leastGain, house(&H::leastGain));
     panel->body()->addLayout(grid);
     panel->body()->addStretch(1);
     return panel;
@@ -96,11 +95,10 @@ QWidget* valveRules(Context context)
     FormBuilder form(context, *grid);
     using H = job::House;
     using R = job::ShareRange;
-    static constexpr job::FieldOf share{"", field::kPercent, field::over0To(100), "Percent of the valve's diameter"};
     int row = 0;
     const auto range = [&](const QString& name, job::ShareRange H::*member) {
-        addShare(form, row++, 0, tr("%1 from").arg(name), share, member, &R::low);
-        addShare(form, row++, 0, tr("%1 to").arg(name), share, member, &R::high);
+        addShare(form, row++, tr("%1 from").arg(name), member, &R::low);
+        addShare(form, row++, tr("%1 to").arg(name), member, &R::high);
     };
     range(tr("Intake throat"), &H::intakeThroat);
     range(tr("Exhaust throat"), &H::exhaustThroat);
@@ -109,12 +107,11 @@ QWidget* valveRules(Context context)
     const auto house = [](auto m) {
         return [=](auto& job) -> auto& { return job.house.*m; };
     };
-    form.job(row++, 0, tr("Seat angle"), field::houseSeatAngle, Kind::Angle, house(&H::seatAngle));
-    form.job(row++, 0, tr("Intake seat width"), field::seatWidthIntake, Kind::Length, house(&H::intakeSeatWidth));
-    form.job(row++, 0, tr("Exhaust seat width"), field::seatWidthExhaust, Kind::Length, house(&H::exhaustSeatWidth));
-    form.job(row++, 0, tr("Intake line below"), field::scribeBelowIntake, Kind::Length, house(&H::intakeScribeBelow));
-    form.job(row++, 0, tr("Exhaust line below"), field::scribeBelowExhaust, Kind::Length,
-             house(&H::exhaustScribeBelow));
+    form.job(row++, 0, field::houseSeatAngle, house(&H::seatAngle));
+    form.job(row++, 0, field::seatWidthIntake, house(&H::intakeSeatWidth));
+    form.job(row++, 0, field::seatWidthExhaust, house(&H::exhaustSeatWidth));
+    form.job(row++, 0, field::scribeBelowIntake, house(&H::intakeScribeBelow));
+    form.job(row++, 0, field::scribeBelowExhaust, house(&H::exhaustScribeBelow));
     panel->body()->addLayout(grid);
     panel->body()->addStretch(1);
     return panel;

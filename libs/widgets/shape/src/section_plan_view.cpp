@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <QCoreApplication>
 #include <QHBoxLayout>
 
 #include "app/language.hpp"
@@ -16,8 +15,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SectionPlan", text); }
 
 const planning::PlannedSection* plannedHere(const app::Workspace& w)
 {
@@ -96,8 +93,8 @@ QString growthTable(const app::Workspace& w)
 
 /// A wish of the chosen station; what follows without it stands in the empty field.
 template <class Number, class Member, class Follows>
-void addWish(Context context, FormBuilder& form, int row, const QString& label, const job::FieldOf<Number>& f,
-             Kind kind, Member member, const char* name, Follows follows)
+void addWish(Context context, FormBuilder& form, int row, const job::FieldOf<Number>& f, Member member,
+             const char* name, Follows follows)
 {
     auto* edit = form.add(row, 0, [=]() -> std::optional<app::FieldBinding> {
         const auto port = context.workspace.portIndex();
@@ -105,9 +102,9 @@ void addWish(Context context, FormBuilder& form, int row, const QString& label, 
         if (!port || !station)
             return std::nullopt;
         auto binding = app::bind(
-            label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].plan.*member; });
+            f, [=](auto& job) -> auto& { return job.ports[*port].stations[*station].plan.*member; });
         if (const auto value = follows(context.workspace))
-            binding.emptyText = context.workspace.number(kind, *value);
+            binding.emptyText = context.workspace.number(binding.kind, *value);
         return binding;
     });
     edit->setObjectName(QString::fromLatin1(name));
@@ -139,7 +136,7 @@ QWidget* makeSectionPlanView(Context context)
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
     FormBuilder form(context, *grid);
-    addWish(context, form, 0, tr("Planned net area"), field::planArea, Kind::Area, &job::StationWish::area, "planArea",
+    addWish(context, form, 0, field::planArea, &job::StationWish::area, "planArea",
             [](const app::Workspace& w) -> std::optional<double> {
                 const auto& suggested = w.analysis().suggested[*w.station()];
                 return suggested ? std::optional(suggested->si()) : std::nullopt;
@@ -150,10 +147,8 @@ QWidget* makeSectionPlanView(Context context)
             return planned ? std::optional((geometry::boxOf(planned->section).*member).si()) : std::nullopt;
         };
     };
-    addWish(context, form, 1, tr("Wished width"), field::planWidth, Kind::Length, &job::StationWish::width, "planWidth",
-            side(&geometry::Box::width));
-    addWish(context, form, 2, tr("Wished height"), field::planHeight, Kind::Length, &job::StationWish::height,
-            "planHeight", side(&geometry::Box::height));
+    addWish(context, form, 1, field::planWidth, &job::StationWish::width, "planWidth", side(&geometry::Box::width));
+    addWish(context, form, 2, field::planHeight, &job::StationWish::height, "planHeight", side(&geometry::Box::height));
     panel->body()->addLayout(grid);
     panel->body()->addWidget(
         quietLabel(tr("With a width the height follows from the area, and the other way; with both, the corners do.")));

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QCoreApplication>
 #include <QHBoxLayout>
 #include <QPainter>
 
@@ -17,8 +16,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("ValvePlan", text); }
 
 /// The plan of the valve end, worked out once for each change.
 class EndPlan {
@@ -336,19 +333,18 @@ app::FieldBinding withDefault(const app::Workspace& w, app::FieldBinding binding
 
 /// A wish of the valve end; what follows without it stands in the empty field.
 template <class Number, class Member, class Follows>
-void addWish(Context context, FormBuilder& form, int row, int column, const QString& label,
-             const job::FieldOf<Number>& f, Kind kind, Member member, Follows follows)
+void addWish(Context context, FormBuilder& form, int row, int column, const job::FieldOf<Number>& f, Member member,
+             Follows follows)
 {
     form.add(row, column,
              [=]() -> std::optional<app::FieldBinding> {
                  const auto port = context.workspace.portIndex();
                  if (!port)
                      return std::nullopt;
-                 return withDefault(
-                     context.workspace,
-                     app::bind(
-                         label, f, kind, [=](auto& job) -> auto& { return job.ports[*port].planEnd.*member; }),
-                     follows());
+                 return withDefault(context.workspace,
+                                    app::bind(
+                                        f, [=](auto& job) -> auto& { return job.ports[*port].planEnd.*member; }),
+                                    follows());
              })
         ->setObjectName(
             QStringLiteral("wish-%1").arg(QString::fromUtf8(f.key.data(), static_cast<qsizetype>(f.key.size()))));
@@ -359,10 +355,10 @@ QWidget* throatPanel(Context context, const Plan& plan)
     auto* panel = new Panel(tr("Throat and seat"));
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
-    addWish(context, form, 0, 0, tr("Throat"), field::planThroat, Kind::Length, &job::PlannedEnd::throat,
+    addWish(context, form, 0, 0, field::planThroat, &job::PlannedEnd::throat,
             [plan] { return plan->get() ? plan->get()->end.throat.throat.value : std::nullopt; });
     form.port(
-        0, 1, tr("Pilot"), field::pilot, Kind::Length, [](auto& port) -> auto& { return port.valve.pilot; });
+        0, 1, field::pilot, [](auto& port) -> auto& { return port.valve.pilot; });
     panel->body()->addLayout(grid);
     auto* text = liveLabel(context, [context, plan] { return throatText(context.workspace, *plan); });
     text->setObjectName(QStringLiteral("throatPlan"));
@@ -382,9 +378,9 @@ QWidget* turnPanel(Context context, const Plan& plan)
     };
     using T = plans::TurnPlan;
     using P = job::PlannedEnd;
-    addWish(context, form, 0, 0, tr("Bowl"), field::planBowl, Kind::Length, &P::bowl, turn(&T::bowl));
-    addWish(context, form, 0, 1, tr("Radius"), field::planShortRadius, Kind::Length, &P::shortRadius, turn(&T::radius));
-    addWish(context, form, 1, 0, tr("Apex"), field::planShortHeight, Kind::Length, &P::shortHeight, turn(&T::height));
+    addWish(context, form, 0, 0, field::planBowl, &P::bowl, turn(&T::bowl));
+    addWish(context, form, 0, 1, field::planShortRadius, &P::shortRadius, turn(&T::radius));
+    addWish(context, form, 1, 0, field::planShortHeight, &P::shortHeight, turn(&T::height));
     panel->body()->addLayout(grid);
     auto* text = liveLabel(context, [context, plan] { return turnText(context.workspace, *plan); });
     text->setObjectName(QStringLiteral("turnPlan"));
@@ -415,10 +411,10 @@ QWidget* biggerPanel(Context context, const Plan& plan)
     auto* panel = new Panel(tr("A bigger valve"));
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
-    addWish(context, form, 0, 0, tr("Valve"), field::planValve, Kind::Length, &job::PlannedEnd::valve,
+    addWish(context, form, 0, 0, field::planValve, &job::PlannedEnd::valve,
             [context] { return context.workspace.port() ? context.workspace.port()->valve.diameter : std::nullopt; });
     form.port(
-        0, 1, tr("Saw kerf"), field::valveKerf, Kind::Length, [](auto& port) -> auto& { return port.valve.kerf; });
+        0, 1, field::valveKerf, [](auto& port) -> auto& { return port.valve.kerf; });
     grid->addWidget(nextBowlChoice(context), 1, 0);
     panel->body()->addLayout(grid);
     auto* text = liveLabel(context, [context, plan] { return biggerText(context.workspace, *plan); });
@@ -437,10 +433,10 @@ QWidget* shroudPanel(Context context, const Plan& plan)
     const auto valve = [](auto m) {
         return [=](auto& port) -> auto& { return port.valve.*m; };
     };
-    form.port(0, 0, tr("Wall off"), field::chamberWall, Kind::Length, valve(&job::Valve::chamberWall));
-    form.port(0, 1, tr("Reaches"), field::chamberWallHeight, Kind::Length, valve(&job::Valve::chamberWallHeight));
-    form.port(1, 0, tr("Over"), field::chamberWallArc, Kind::Angle, valve(&job::Valve::chamberWallArc));
-    addWish(context, form, 1, 1, tr("Lay back"), field::chamberLean, Kind::Angle, &job::PlannedEnd::chamberLean,
+    form.port(0, 0, field::chamberWall, valve(&job::Valve::chamberWall));
+    form.port(0, 1, field::chamberWallHeight, valve(&job::Valve::chamberWallHeight));
+    form.port(1, 0, field::chamberWallArc, valve(&job::Valve::chamberWallArc));
+    addWish(context, form, 1, 1, field::chamberLean, &job::PlannedEnd::chamberLean,
             [] { return std::optional<Angle>(); });
     panel->body()->addLayout(grid);
     panel->body()->addWidget(new ShroudCanvas(context, plan), 1);

@@ -25,16 +25,14 @@ BenchStrip::BenchStrip(Context context, QWidget* parent)
     auto* title = new QLabel(tr("Bench"));
     title->setFont(drawing::font(drawing::text::kNormal, true));
     row->addWidget(title);
-    const std::array bindings{
-        app::bind(
-            tr("depression"), field::depression, Kind::Depression,
-            [](auto& job) -> auto& { return job.bench.depression; }),
-        app::bind(
-            tr("air"), field::temperature, Kind::Temperature, [](auto& job) -> auto& { return job.bench.temperature; }),
-        app::bind(
-            tr("pressure"), field::pressure, Kind::AirPressure, [](auto& job) -> auto& { return job.bench.pressure; }),
-        app::bind(
-            tr("humidity"), field::humidity, Kind::Percent, [](auto& job) -> auto& { return job.bench.humidity; })};
+    const std::array bindings{app::bind(
+                                  field::depression, [](auto& job) -> auto& { return job.bench.depression; }),
+                              app::bind(
+                                  field::temperature, [](auto& job) -> auto& { return job.bench.temperature; }),
+                              app::bind(
+                                  field::pressure, [](auto& job) -> auto& { return job.bench.pressure; }),
+                              app::bind(
+                                  field::humidity, [](auto& job) -> auto& { return job.bench.humidity; })};
     for (const auto& binding : bindings) {
         auto* edit = new FieldEdit(context, [binding] { return binding; });
         edit->edit()->setMaximumWidth(70);

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shell/help.hpp"
 
-#include <QCoreApplication>
 #include <QDialog>
 #include <QTextBrowser>
 #include <QVBoxLayout>
@@ -9,12 +8,6 @@
 #include "kit/page_tools.hpp"
 
 namespace euryth::widgets {
-
-namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("Help", text); }
-
-}  // namespace
 
 QString shortcutSheet(const Commands& commands)
 {

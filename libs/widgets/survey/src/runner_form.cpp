@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "survey/survey_forms.hpp"
 
-#include <QCoreApplication>
-
 #include "app/port_edits.hpp"
 #include "kit/form_parts.hpp"
 
@@ -12,8 +10,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
 
 QString stepText(const app::Workspace& workspace, const std::optional<analysis::WindowStep>& step)
 {
@@ -96,11 +92,11 @@ QWidget* openingFields(Context context, const QString& title, job::Opening job::
     const auto member = [=](auto m) {
         return [=](auto& port) -> auto& { return port.*opening.*m; };
     };
-    form.port(0, 0, tr("Width"), field::openingWidth, Kind::Length, member(&job::Opening::width));
-    form.port(0, 1, tr("Height"), field::openingHeight, Kind::Length, member(&job::Opening::height));
-    form.port(1, 0, tr("Moved left by"), field::shiftLeft, Kind::Length, member(&job::Opening::shiftLeft));
-    form.port(1, 1, tr("Moved up by"), field::shiftUp, Kind::Length, member(&job::Opening::shiftUp));
-    form.port(2, 0, tr("Corner radius"), field::openingRadius, Kind::Length, member(&job::Opening::radius));
+    form.port(0, 0, field::openingWidth, member(&job::Opening::width));
+    form.port(0, 1, field::openingHeight, member(&job::Opening::height));
+    form.port(1, 0, field::shiftLeft, member(&job::Opening::shiftLeft));
+    form.port(1, 1, field::shiftUp, member(&job::Opening::shiftUp));
+    form.port(2, 0, field::openingRadius, member(&job::Opening::radius));
     column->addLayout(grid);
     column->addWidget(
         liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysis().*step); }));
@@ -132,7 +128,7 @@ QWidget* makeRunnerForm(Context context)
     names->addWidget(portName(context), 0, 0);
     FormBuilder nameForm(context, *names);
     nameForm.port(
-        0, 1, tr("Cylinder"), field::portCylinder, Kind::Count, [](auto& p) -> auto& { return p.cylinder; });
+        0, 1, field::portCylinder, [](auto& p) -> auto& { return p.cylinder; });
     names->addWidget(portText(
                          context, tr("Casting"), tr("Id of the casting, where the job has several (Volumes tab)"),
                          [](auto& p) -> auto& { return p.casting; }),
@@ -146,17 +142,15 @@ QWidget* makeRunnerForm(Context context)
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     form.port(
-        0, 0, tr("Straight part"), field::straight, Kind::Position, [](auto& p) -> auto& { return p.runner.straight; });
+        0, 0, field::straight, [](auto& p) -> auto& { return p.runner.straight; });
     form.port(
-        0, 1, tr("Turn"), field::turn, Kind::Angle, [](auto& p) -> auto& { return p.runner.turn; });
+        0, 1, field::turn, [](auto& p) -> auto& { return p.runner.turn; });
     form.port(
-        1, 0, tr("Short-side radius"), field::shortSideRadius, Kind::Length,
-        [](auto& p) -> auto& { return p.shortSide.radius; });
+        1, 0, field::shortSideRadius, [](auto& p) -> auto& { return p.shortSide.radius; });
     form.port(
-        1, 1, tr("Short-side height"), field::shortSideHeight, Kind::Length,
-        [](auto& p) -> auto& { return p.shortSide.height; });
+        1, 1, field::shortSideHeight, [](auto& p) -> auto& { return p.shortSide.height; });
     form.port(
-        2, 0, tr("Bowl depth"), field::bowlDepth, Kind::Position, [](auto& p) -> auto& { return p.runner.bowlDepth; });
+        2, 0, field::bowlDepth, [](auto& p) -> auto& { return p.runner.bowlDepth; });
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return layoutText(context.workspace); }));
     column->addWidget(openingFields(context, tr("Manifold or header at the window"), &job::Port::manifold,

@@ -3,7 +3,6 @@
 #include "survey/survey_forms.hpp"
 
 #include <QCheckBox>
-#include <QCoreApplication>
 #include <QHBoxLayout>
 
 #include "kit/form_parts.hpp"
@@ -15,8 +14,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
 
 /// Width and height follow the parts of a sectioned head as soon as all three of a direction are known.
 void followParts(job::Station& station)
@@ -80,50 +77,46 @@ QWidget* makeStationForm(Context context)
     column->setContentsMargins(0, 4, 0, 0);
     column->setSpacing(6);
     const auto nothing = [](job::Station&) {};
-    const auto addPart = [&](QGridLayout* grid, int row, int col, const QString& label, const auto& fld, auto member) {
+    const auto addPart = [&](QGridLayout* grid, int row, int col, const auto& fld, auto member) {
         FormBuilder(context, *grid)
             .station(
-                row, col, label, fld, Kind::Length, [=](auto& st) -> auto& { return st.section.sectioned.*member; },
-                followParts);
+                row, col, fld, [=](auto& st) -> auto& { return st.section.sectioned.*member; }, followParts);
     };
     column->addWidget(heading(tr("In the air's way")));
     auto* blocked = newGrid();
     FormBuilder form(context, *blocked);
     form.station(
-        0, 0, tr("Boss width"), f::bossWidth, Kind::Length, [](auto& st) -> auto& { return st.boss.width; }, nothing);
+        0, 0, f::bossWidth, [](auto& st) -> auto& { return st.boss.width; }, nothing);
     form.station(
-        1, 0, tr("Boss height"), f::bossHeight, Kind::Length, [](auto& st) -> auto& { return st.boss.height; },
-        nothing);
+        1, 0, f::bossHeight, [](auto& st) -> auto& { return st.boss.height; }, nothing);
     form.station(
-        2, 0, tr("Stem diameter"), f::stemWidth, Kind::Length, [](auto& st) -> auto& { return st.stem.width; },
-        nothing);
+        2, 0, f::stemWidth, [](auto& st) -> auto& { return st.stem.width; }, nothing);
     form.station(
-        3, 0, tr("Stem, length in section"), f::stemLength, Kind::Length,
-        [](auto& st) -> auto& { return st.stem.length; }, nothing);
+        3, 0, f::stemLength, [](auto& st) -> auto& { return st.stem.length; }, nothing);
     column->addLayout(blocked);
     column->addWidget(heading(tr("Place in the head, middle of the section (empty: laid out)")));
     auto* place = newGrid();
     FormBuilder placeForm(context, *place);
-    const auto pose = [&](int row, int col, const QString& label, const auto& fld, Kind kind, auto member) {
+    const auto pose = [&](int row, int col, const auto& fld, auto member) {
         placeForm.station(
-            row, col, label, fld, kind, [=](auto& st) -> auto& { return st.pose.*member; }, nothing);
+            row, col, fld, [=](auto& st) -> auto& { return st.pose.*member; }, nothing);
     };
     using P = job::MeasuredPose;
-    pose(0, 0, tr("Along x"), f::poseX, Kind::Length, &P::x);
-    pose(1, 0, tr("To the left y"), f::poseY, Kind::Length, &P::y);
-    pose(2, 0, tr("Up z"), f::poseZ, Kind::Length, &P::z);
-    pose(3, 0, tr("Pitch"), f::pitch, Kind::Angle, &P::pitch);
-    pose(4, 0, tr("Yaw"), f::yaw, Kind::Angle, &P::yaw);
+    pose(0, 0, f::poseX, &P::x);
+    pose(1, 0, f::poseY, &P::y);
+    pose(2, 0, f::poseZ, &P::z);
+    pose(3, 0, f::pitch, &P::pitch);
+    pose(4, 0, f::yaw, &P::yaw);
     column->addLayout(place);
     column->addWidget(heading(tr("Sectioned head: parts and the saw's kerf")));
     auto* sawn = newGrid();
     using S = job::Sectioned;
-    addPart(sawn, 0, 0, tr("Left part"), f::partLeft, &S::left);
-    addPart(sawn, 1, 0, tr("Kerf across"), f::kerfAcross, &S::kerfAcross);
-    addPart(sawn, 2, 0, tr("Right part"), f::partRight, &S::right);
-    addPart(sawn, 3, 0, tr("Roof part"), f::partRoof, &S::roof);
-    addPart(sawn, 4, 0, tr("Kerf up"), f::kerfUp, &S::kerfUp);
-    addPart(sawn, 5, 0, tr("Floor part"), f::partFloor, &S::floor);
+    addPart(sawn, 0, 0, f::partLeft, &S::left);
+    addPart(sawn, 1, 0, f::kerfAcross, &S::kerfAcross);
+    addPart(sawn, 2, 0, f::partRight, &S::right);
+    addPart(sawn, 3, 0, f::partRoof, &S::roof);
+    addPart(sawn, 4, 0, f::kerfUp, &S::kerfUp);
+    addPart(sawn, 5, 0, f::partFloor, &S::floor);
     column->addLayout(sawn);
     column->addWidget(heading(tr("Where no weld reaches")));
     column->addWidget(new UnrepairableTicks(context));
@@ -140,9 +133,9 @@ QWidget* makeGaugeLine(Context context)
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     form.job(
-        0, 0, tr("Gauge block"), field::gaugeBlock, Kind::Length, [](auto& j) -> auto& { return j.gauge.block; });
+        0, 0, field::gaugeBlock, [](auto& j) -> auto& { return j.gauge.block; });
     form.job(
-        0, 1, tr("reads"), field::gaugeReading, Kind::Length, [](auto& j) -> auto& { return j.gauge.reading; });
+        0, 1, field::gaugeReading, [](auto& j) -> auto& { return j.gauge.reading; });
     row->addLayout(grid, 1);
     row->addWidget(
         liveLabel(context,

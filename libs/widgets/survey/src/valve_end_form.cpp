@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "survey/survey_forms.hpp"
 
-#include <QCoreApplication>
-
 #include "app/row_tables.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"
@@ -13,8 +11,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
 
 void addSeatCut(job::Port& port)
 {
@@ -59,35 +55,33 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
         return [=](auto& port) -> auto& { return port.valve.*m; };
     };
     using V = job::Valve;
-    form.port(0, 0, tr("Valve"), field::valveDiameter, Kind::Length, valve(&V::diameter));
-    form.port(1, 0, tr("Stem"), field::stem, Kind::Length, valve(&V::stem));
-    form.port(2, 0, tr("Throat"), field::throat, Kind::Length, valve(&V::throat));
-    form.port(3, 0, tr("Bowl"), field::bowl, Kind::Length, valve(&V::bowl));
-    form.port(4, 0, tr("Pilot"), field::pilot, Kind::Length, valve(&V::pilot));
-    form.port(0, 1, tr("Seat inset"), field::edgeInset, Kind::Length, valve(&V::edgeInset));
-    form.port(1, 1, tr("Run-out"), field::runOut, Kind::Length, valve(&V::runOut));
-    form.port(2, 1, tr("Bridge"), field::bridge, Kind::Length, valve(&V::bridge));
-    form.port(3, 1, tr("Edge to bore"), field::boreEdge, Kind::Length, valve(&V::boreEdge));
-    form.port(4, 1, tr("To next port"), field::neighbourWall, Kind::Length, valve(&V::neighbour));
-    const auto usual = [context, &form](int at, const QString& label, const auto& field, Kind kind, auto member,
-                                        auto usualOf) {
+    form.port(0, 0, field::valveDiameter, valve(&V::diameter));
+    form.port(1, 0, field::stem, valve(&V::stem));
+    form.port(2, 0, field::throat, valve(&V::throat));
+    form.port(3, 0, field::bowl, valve(&V::bowl));
+    form.port(4, 0, field::pilot, valve(&V::pilot));
+    form.port(0, 1, field::edgeInset, valve(&V::edgeInset));
+    form.port(1, 1, field::runOut, valve(&V::runOut));
+    form.port(2, 1, field::bridge, valve(&V::bridge));
+    form.port(3, 1, field::boreEdge, valve(&V::boreEdge));
+    form.port(4, 1, field::neighbourWall, valve(&V::neighbour));
+    const auto usual = [context, &form](int at, const auto& field, auto member, auto usualOf) {
         form.add(5, at, [=]() -> std::optional<app::FieldBinding> {
             const auto index = context.workspace.portIndex();
             if (!index)
                 return std::nullopt;
             auto binding = app::bind(
-                label, field, kind, [=](auto& job) -> auto& { return job.ports[*index].valve.*member; });
+                field, [=](auto& job) -> auto& { return job.ports[*index].valve.*member; });
             if (const auto value = usualOf(context.workspace.job().ports[*index].valve))
-                binding.emptyText = tr("usual %1").arg(context.workspace.number(kind, *value));
+                binding.emptyText = tr("usual %1").arg(context.workspace.number(binding.kind, *value));
             return binding;
         });
     };
-    usual(0, tr("Valve face"), field::valveFace, Kind::Length, &V::face, [](const V& v) -> std::optional<double> {
+    usual(0, field::valveFace, &V::face, [](const V& v) -> std::optional<double> {
         const auto face = job::usualFace(v);
         return face ? std::optional(face->si()) : std::nullopt;
     });
-    usual(1, tr("Valve back"), field::valveBack, Kind::Angle, &V::back,
-          [](const V&) -> std::optional<double> { return job::kUsualBack.si(); });
+    usual(1, field::valveBack, &V::back, [](const V&) -> std::optional<double> { return job::kUsualBack.si(); });
     column->addLayout(grid);
     column->addWidget(heading(tr("Seat cuts, from outside in")));
     column->addWidget(newTable(context, app::makeSeatTable(context.workspace, nullptr), messages, "seatTable", 4));

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "survey/survey_forms.hpp"
 
-#include <QCoreApplication>
-
 #include "analysis/compare.hpp"
 #include "app/row_tables.hpp"
 #include "kit/form_parts.hpp"
@@ -13,8 +11,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("SurveyForms", text); }
 
 QString volumeText(const app::Workspace& workspace)
 {
@@ -123,8 +119,7 @@ private:
             if (index >= context.workspace.job().castings.size())
                 return std::nullopt;
             return app::bind(
-                tr("thickest wall"), field::castingThickness,
-                Kind::Length, [=](auto& job) -> auto& { return job.castings[index].thickness; });
+                field::castingThickness, [=](auto& job) -> auto& { return job.castings[index].thickness; });
         });
         m_column->addWidget(row);
         m_rows.push_back(row);
@@ -155,7 +150,7 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     form.port(
-        0, 0, tr("Port by burette"), field::portVolume, Kind::Volume, [](auto& p) -> auto& { return p.volume; });
+        0, 0, field::portVolume, [](auto& p) -> auto& { return p.volume; });
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return volumeText(context.workspace); }));
     column->addWidget(heading(tr("Chambers by burette")));
@@ -183,12 +178,12 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
         return [=](auto& job) -> auto& { return job.engine.*m; };
     };
     using E = job::Engine;
-    close.job(0, 0, tr("Bore"), field::bore, Kind::Length, engine(&E::bore));
-    close.job(0, 1, tr("Stroke"), field::stroke, Kind::Length, engine(&E::stroke));
-    close.job(1, 0, tr("Gasket bore"), field::gasketBore, Kind::Length, engine(&E::gasketBore));
-    close.job(1, 1, tr("Gasket"), field::gasketThickness, Kind::Length, engine(&E::gasketThickness));
-    close.job(2, 0, tr("Below deck"), field::deckClearance, Kind::Length, engine(&E::deckClearance));
-    close.job(2, 1, tr("Piston dish"), field::pistonDish, Kind::SmallVolume, engine(&E::pistonDish));
+    close.job(0, 0, field::bore, engine(&E::bore));
+    close.job(0, 1, field::stroke, engine(&E::stroke));
+    close.job(1, 0, field::gasketBore, engine(&E::gasketBore));
+    close.job(1, 1, field::gasketThickness, engine(&E::gasketThickness));
+    close.job(2, 0, field::deckClearance, engine(&E::deckClearance));
+    close.job(2, 1, field::pistonDish, engine(&E::pistonDish));
     column->addLayout(closing);
     column->addWidget(heading(tr("Castings")));
     column->addWidget(new CastingRows(context));

@@ -24,29 +24,45 @@ struct Range {
     bool lowExcluded = false;
 };
 
+/// How people see a number, where its kind leaves a choice.
+enum class Shown {
+    Usual,     ///< a length as a size, a volume in large, a share as it is
+    Position,  ///< a length along the runner
+    Percent,   ///< a share
+    Small      ///< a small volume
+};
+
 /// Each number of the job is registered once (see fields.hpp): the file reader and writer, the check and the fields of
 /// the window are made from it.
 struct Field {
-    std::string_view key;
+    std::string_view id;   ///< its name in the catalogue
+    std::string_view key;  ///< in the file, within its record
     FileUnit unit;
     Range range;
-    std::string_view help;    ///< what the number means, for tooltips
+    Shown shown = Shown::Usual;
     bool towardLeft = false;  ///< counts toward the left: mirroring changes its sign
+
+    /// As a form names it ("Bore"), and what it means.
+    [[nodiscard]] Phrase label() const { return say("number." + std::string(id)); }
+    [[nodiscard]] Phrase help() const { return say("number." + std::string(id) + ".help"); }
 };
 
-/// The unit of one kind of number: a quantity, a share (double) or a count (int).
+/// The unit of one kind of number: a quantity, a share (double) or a count (int); and how that is shown.
 template <class Kind>
 struct UnitOf : FileUnit {
-    constexpr UnitOf(double f, double o, std::string_view s) : FileUnit{f, o, s} {}
+    Shown shown;
+    constexpr UnitOf(double f, double o, std::string_view s, Shown how = Shown::Usual) : FileUnit{f, o, s}, shown(how)
+    {
+    }
 };
 
 /// A field whose kind of number the compiler knows: what describes, reads, checks or edits a member by an entry of
 /// another kind does not compile.
 template <class Kind>
 struct FieldOf : Field {
-    constexpr FieldOf(std::string_view fieldKey, UnitOf<Kind> fieldUnit, Range fieldRange, std::string_view fieldHelp,
+    constexpr FieldOf(std::string_view fieldId, std::string_view fieldKey, UnitOf<Kind> fieldUnit, Range fieldRange,
                       bool left = false)
-        : Field{fieldKey, fieldUnit, fieldRange, fieldHelp, left}
+        : Field{fieldId, fieldKey, fieldUnit, fieldRange, fieldUnit.shown, left}
     {
     }
 };

@@ -14,8 +14,7 @@ public:
 
     /// A number of the chosen port; `member` returns a reference to it.
     template <class Number, class Member>
-    FieldEdit* port(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
-                    Member member)
+    FieldEdit* port(int row, int column, const job::FieldOf<Number>& field, Member member)
     {
         Context context = m_context;
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
@@ -23,14 +22,13 @@ public:
             if (!index)
                 return std::nullopt;
             return app::bind(
-                label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*index]); });
+                field, [=](auto& job) -> auto& { return member(job.ports[*index]); });
         });
     }
 
     /// A number of the chosen station; `also` is called with the station after a change.
     template <class Number, class Member, class Also>
-    FieldEdit* station(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
-                       Member member, Also also)
+    FieldEdit* station(int row, int column, const job::FieldOf<Number>& field, Member member, Also also)
     {
         Context context = m_context;
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
@@ -39,7 +37,7 @@ public:
             if (!port || !station)
                 return std::nullopt;
             auto binding = app::bind(
-                label, field, kind, [=](auto& job) -> auto& { return member(job.ports[*port].stations[*station]); });
+                field, [=](auto& job) -> auto& { return member(job.ports[*port].stations[*station]); });
             binding.set = [=, set = binding.set](job::Job& job, std::optional<double> si) {
                 set(job, si);
                 also(job.ports[*port].stations[*station]);
@@ -50,12 +48,11 @@ public:
 
     /// A number of the job as a whole.
     template <class Number, class Member>
-    FieldEdit* job(int row, int column, const QString& label, const job::FieldOf<Number>& field, units::Kind kind,
-                   Member member)
+    FieldEdit* job(int row, int column, const job::FieldOf<Number>& field, Member member)
     {
         return add(row, column, [=]() -> std::optional<app::FieldBinding> {
             return app::bind(
-                label, field, kind, [=](auto& job) -> auto& { return member(job); });
+                field, [=](auto& job) -> auto& { return member(job); });
         });
     }
 

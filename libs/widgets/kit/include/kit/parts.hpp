@@ -16,6 +16,9 @@
 
 namespace euryth::widgets {
 
+/// A text in the language of the window, for functions that are no member of a widget.
+QString tr(const char* text);
+
 /// A framed area with a title and room for controls at the title's right.
 class Panel : public QFrame {
     Q_OBJECT
