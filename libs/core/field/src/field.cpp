@@ -15,7 +15,7 @@ namespace {
 namespace bg = boost::geometry;
 using BoostPoint = bg::model::point<double, 3, bg::cs::cartesian>;
 using Box = bg::model::box<BoostPoint>;
-using Entry = std::pair<Box, std::uint32_t>;
+using BoxOfCell = std::pair<Box, std::uint32_t>;
 
 using geometry::Point3;
 
@@ -44,7 +44,7 @@ std::optional<Eigen::Vector3d> localIn(const Corners& x, const Eigen::Vector3d& 
 struct Field::Locator {
     explicit Locator(const Mesh& mesh)
     {
-        std::vector<Entry> entries;
+        std::vector<BoxOfCell> entries;
         entries.reserve(mesh.cells.size());
         for (std::size_t c = 0; c < mesh.cells.size(); ++c) {
             if (mesh.isBlocked(c))
@@ -55,9 +55,9 @@ struct Field::Locator {
             entries.emplace_back(Box({low.x(), low.y(), low.z()}, {high.x(), high.y(), high.z()}),
                                  static_cast<std::uint32_t>(c));
         }
-        tree = bg::index::rtree<Entry, bg::index::linear<16>>(entries);
+        tree = bg::index::rtree<BoxOfCell, bg::index::linear<16>>(entries);
     }
-    bg::index::rtree<Entry, bg::index::linear<16>> tree;
+    bg::index::rtree<BoxOfCell, bg::index::linear<16>> tree;
 };
 
 Field::Field(Mesh mesh) : m_mesh(std::move(mesh)), m_corrections(m_mesh.layers())

@@ -30,6 +30,8 @@ Switch::Switch(const QStringList& names, const std::function<void(int)>& chosen,
 void Switch::setDown(int button) { m_group->button(button)->setChecked(true); }
 void Switch::click(int button) { m_group->button(button)->click(); }
 
+QString numberCell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;%1</td>").arg(text); }
+
 QWidget* scrolled(QWidget* content)
 {
     auto* scroll = new QScrollArea;

@@ -6,6 +6,7 @@
 
 #include "job/plans.hpp"
 #include "kit/form_parts.hpp"
+#include "kit/page_tools.hpp"
 #include "plans/station_numbers.hpp"
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
@@ -57,11 +58,9 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     return items;
 }
 
-QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;%1</td>").arg(text); }
-
 QString row(const QString& name, const QString& now, const QString& plan)
 {
-    return QStringLiteral("<tr><td>%1</td>").arg(name) + cell(now) + cell(plan) + QStringLiteral("</tr>");
+    return QStringLiteral("<tr><td>%1</td>").arg(name) + numberCell(now) + numberCell(plan) + QStringLiteral("</tr>");
 }
 
 QString numbersTable(const app::Workspace& w, const plans::StationNumbers& now,

@@ -5,6 +5,7 @@
 #include "kit/engine_canvases.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
+#include "kit/page_tools.hpp"
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
 
@@ -64,20 +65,19 @@ private:
     QComboBox* m_box;
 };
 
-QString cell(const QString& text) { return QStringLiteral("<td align=right>&nbsp;&nbsp;&nbsp;%1</td>").arg(text); }
-
 /// One port or plan at the speeds of peak power and shift.
 QString fillingRow(const app::Workspace& w, const Curve& curve)
 {
     const auto& filling = curve.run.filling;
     QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped());
-    row += cell(plain(w, curve.run.machIndex, 2)) + cell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
-           cell(w.text(Kind::Depression, filling.peakDepression.si())) +
-           cell(w.text(Kind::Percent, filling.chokedShare)) +
-           cell(QStringLiteral("+") + w.text(Kind::Percent, curve.run.overRev - 1.0));
+    row += numberCell(plain(w, curve.run.machIndex, 2)) +
+           numberCell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
+           numberCell(w.text(Kind::Depression, filling.peakDepression.si())) +
+           numberCell(w.text(Kind::Percent, filling.chokedShare)) +
+           numberCell(QStringLiteral("+") + w.text(Kind::Percent, curve.run.overRev - 1.0));
     if (curve.shift)
-        row +=
-            cell(QStringLiteral("+") + w.text(Kind::Percent, curve.shift->filling.meanFlow / filling.meanFlow - 1.0));
+        row += numberCell(QStringLiteral("+") +
+                          w.text(Kind::Percent, curve.shift->filling.meanFlow / filling.meanFlow - 1.0));
     return row + QStringLiteral("</tr>");
 }
 
@@ -94,10 +94,10 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
         return whyNone(results, known.missing);
     QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
                        .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
-                   cell(tr("Mach index")) + cell(tr("filling")) + cell(tr("depression up to")) + cell(tr("choked")) +
-                   cell(tr("air for a tenth more speed"));
+                   numberCell(tr("Mach index")) + numberCell(tr("filling")) + numberCell(tr("depression up to")) +
+                   numberCell(tr("choked")) + numberCell(tr("air for a tenth more speed"));
     if (known->shiftRpm)
-        text += cell(tr("air at the shift, %1").arg(w.text(Kind::Rotation, known->shiftRpm->si())));
+        text += numberCell(tr("air at the shift, %1").arg(w.text(Kind::Rotation, known->shiftRpm->si())));
     text += QStringLiteral("</tr>");
     for (const Curve& curve : known->curves)
         text += fillingRow(w, curve);
@@ -140,23 +140,24 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
     for (const Curve& curve : known->curves) {
         const bool itself = &curve == &first;
         const auto pair = [&](const flow::RunnerFlow& flow, const flow::RunnerFlow& of) {
-            return cell(flowText(curve, flow.flow) +
-                        (itself ? QString() : QStringLiteral(" (<b>%1</b>)").arg(against(w, flow.flow, of.flow)))) +
-                   cell(QStringLiteral("Mach %1 at %2")
-                            .arg(plain(w, flow.stations[flow.fastest].mach, 2), placeOf(w, curve, flow)) +
-                        (flow.choked ? tr(", choked there") : QString()));
+            return numberCell(
+                       flowText(curve, flow.flow) +
+                       (itself ? QString() : QStringLiteral(" (<b>%1</b>)").arg(against(w, flow.flow, of.flow)))) +
+                   numberCell(QStringLiteral("Mach %1 at %2")
+                                  .arg(plain(w, flow.stations[flow.fastest].mach, 2), placeOf(w, curve, flow)) +
+                              (flow.choked ? tr(", choked there") : QString()));
         };
         rows += QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped()) +
                 pair(curve.onBench, first.onBench) + pair(curve.onEngine, first.onEngine) +
-                cell(flowText(curve, curve.choked.flow)) + cell(placeOf(w, curve, curve.choked)) +
+                numberCell(flowText(curve, curve.choked.flow)) + numberCell(placeOf(w, curve, curve.choked)) +
                 QStringLiteral("</tr>");
     }
     return QStringLiteral("<table cellspacing=0 cellpadding=2><tr><td></td>") +
-           cell(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + cell(tr("fastest at")) +
-           cell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
-                    .arg(w.text(Kind::Depression, known->running.si()))) +
-           cell(tr("fastest at")) + cell(tr("never more than")) + cell(tr("chokes at")) + QStringLiteral("</tr>") +
-           rows + QStringLiteral("</table>") + anew(results);
+           numberCell(tr("bench, %1").arg(w.text(Kind::Depression, known->bench.si()))) + numberCell(tr("fastest at")) +
+           numberCell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
+                          .arg(w.text(Kind::Depression, known->running.si()))) +
+           numberCell(tr("fastest at")) + numberCell(tr("never more than")) + numberCell(tr("chokes at")) +
+           QStringLiteral("</tr>") + rows + QStringLiteral("</table>") + anew(results);
 }
 
 /// The same in a sentence.

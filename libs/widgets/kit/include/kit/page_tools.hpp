@@ -23,6 +23,9 @@ private:
     QButtonGroup* m_group;
 };
 
+/// A cell of a table of numbers in rich text.
+QString numberCell(const QString& text);
+
 /// A form or text in a frameless area that scrolls down where the window is too low for it.
 QWidget* scrolled(QWidget* content);
 
