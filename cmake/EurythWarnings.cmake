@@ -19,3 +19,8 @@ if(EURYTH_SANITIZE)
     add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer)
     add_link_options(-fsanitize=address,undefined)
 endif()
+
+# Sources that are compiled together look like headers to the compiler, whose anonymous namespaces it warns of.
+if(CMAKE_UNITY_BUILD)
+    target_compile_options(euryth_warnings INTERFACE -Wno-subobject-linkage)
+endif()
