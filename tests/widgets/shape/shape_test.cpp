@@ -4,6 +4,7 @@
 #include <QComboBox>
 #include <QFile>
 #include <QFileInfo>
+#include <QScrollBar>
 #include <QTableView>
 
 #include "cut/cut_page.hpp"
@@ -93,6 +94,24 @@ TEST_CASE("Shape: a planned bulge is called and drawn, and the call goes with un
     CHECK_FALSE(f.find<widgets::AreaCanvas>("areaCanvas")->grab().isNull());
     f.trigger(widgets::command::Undo);
     CHECK_FALSE(hasCall(f, "plan-bulge"));
+}
+
+TEST_CASE("Shape: the list of plans never scrolls sideways, on a bench PC neither")
+{
+    WindowFixture f;
+    show(f, View::Area);
+    auto* table = f.find<QTableView>("planTable");
+    for (const QSize size : {QSize(1180, 680), QSize(1280, 800), QSize(1920, 1080)}) {
+        f.window.resize(size);
+        f.settle();
+        CAPTURE(size.width());
+        CHECK(table->horizontalScrollBar()->maximum() == 0);
+        CHECK(table->columnWidth(0) >= 60);
+        for (int column = 1; column < table->model()->columnCount(); ++column) {
+            const QString text = table->model()->index(0, column).data().toString();
+            CHECK(table->fontMetrics().horizontalAdvance(text) < table->columnWidth(column));
+        }
+    }
 }
 
 TEST_CASE("Shape: plans by name are copied, taken and deleted, by button and by key")

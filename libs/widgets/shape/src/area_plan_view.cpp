@@ -124,9 +124,9 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     column->addWidget(panel, 1);
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
-    foot->addWidget(makeDemand(), 20);
-    foot->addWidget(makeStation(), 28);
-    foot->addWidget(makePlans(), 36);
+    foot->addWidget(makeDemand(), 18);
+    foot->addWidget(makeStation(), 27);
+    foot->addWidget(makePlans(), 39);
     column->addLayout(foot);
     connect(&context.workspace, &app::Workspace::refreshed, this, &AreaPlanView::refresh);
     refresh();
@@ -317,9 +317,10 @@ void AreaPlanView::refreshPlans()
         for (const auto& plan : plans::comparePlans(workspace.job(), *workspace.port(), workspace.analysis()))
             m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1));
     }
-    m_table->resizeColumnsToContents();
-    constexpr int widestName = 102;
-    m_table->setColumnWidth(0, std::min(widestName, m_table->columnWidth(0)));
+    // The name takes what the numbers leave: a list that scrolls sideways hides a row.
+    auto* header = m_table->horizontalHeader();
+    header->setSectionResizeMode(QHeaderView::ResizeToContents);
+    header->setSectionResizeMode(0, QHeaderView::Stretch);
     if (chosen >= 0 && chosen < m_plans->rowCount())
         m_table->selectRow(chosen);
     m_take->setEnabled(chosenPlan().has_value());
