@@ -175,7 +175,7 @@ QWidget* AreaPlanView::makePlans()
     m_table->setTabKeyNavigation(false);
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(22);
-    m_table->setFixedHeight(88);
+    m_table->setFixedHeight(96);  // three plans at once
     m_table->setMinimumWidth(200);
     panel->body()->addWidget(m_table);
     TextEdit::Source name;
