@@ -33,7 +33,7 @@ void Canvas::outdate()
     }
 }
 
-void Canvas::bringUpToDate()
+void Canvas::bringUpToDate() const
 {
     if (!m_outdated)
         return;

@@ -25,15 +25,15 @@ protected:
     [[nodiscard]] const drawing::Theme& theme() const { return m_context.look.theme(); }
     [[nodiscard]] QRectF area() const { return QRectF(rect()); }
     /// Prepares what has changed; paintings and mouse handlers that cannot wait call it.
-    void bringUpToDate();
-    /// Works out what is painted.
-    virtual void prepare() {}
+    void bringUpToDate() const;
+    /// Works out what is painted, and keeps it.
+    virtual void prepare() const {}
     bool event(QEvent* event) override;
     void showEvent(QShowEvent* event) override;
 
 private:
     Context m_context;
-    bool m_outdated = true;
+    mutable bool m_outdated = true;
     bool m_asked = false;  ///< a preparation is on its way
 };
 
@@ -45,14 +45,14 @@ public:
     /// As it is now.
     [[nodiscard]] const Scene& scene() const
     {
-        const_cast<SceneCanvas*>(this)->bringUpToDate();
+        bringUpToDate();
         return m_scene;
     }
 
 protected:
     [[nodiscard]] virtual Scene makeScene() const = 0;
     virtual void draw(QPainter& painter, const Scene& scene) = 0;
-    void prepare() final { m_scene = makeScene(); }
+    void prepare() const final { m_scene = makeScene(); }
     void paintEvent(QPaintEvent*) final
     {
         QPainter painter(this);
@@ -60,7 +60,7 @@ protected:
     }
 
 private:
-    Scene m_scene;
+    mutable Scene m_scene;
 };
 
 }  // namespace euryth::widgets
