@@ -60,7 +60,7 @@ TEST_CASE("the mesh for the flow package: cells closed, faces in its order, patc
     const job::Job job = demoJob();
     const VirtualPort port =
         *virtualPort(*shapeOf(job.ports[0], analyse(job, job.ports[0])), field::Fineness{4, 3, 16}).value;
-    const Case files = asMap(exports::polyMesh(port.mesh()));
+    const Case files = asMap(exports::polyMesh(port.mesh().grid()));
     const auto points = numbersOf(files.at("constant/polyMesh/points"));
     const auto faces = numbersOf(files.at("constant/polyMesh/faces"));
     const auto owner = numbersOf(files.at("constant/polyMesh/owner"));

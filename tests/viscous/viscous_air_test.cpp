@@ -135,13 +135,14 @@ TEST_CASE("shear on the wall's faces becomes that at its places, and as many hav
     const PortMesh& mesh = run->port().mesh();
     std::vector<geometry::Vector3> faces(wallFacesOf(mesh), {1.0, 2.0, 3.0});
     const auto table = shearAtPlaces(mesh, faces);
-    REQUIRE(table.size() == mesh.layers());
-    CHECK(table[2].size() == mesh.wallPlaces());
-    CHECK(*table[2][3] == geometry::Vector3{1.0, 2.0, 3.0});
+    REQUIRE(table);
+    REQUIRE(table->size() == mesh.layers());
+    CHECK(table->at(2).size() == mesh.wallPlaces());
+    CHECK(*table->at(2)[3] == geometry::Vector3{1.0, 2.0, 3.0});
     faces.pop_back();
-    CHECK_THROWS_AS(shearAtPlaces(mesh, faces), std::invalid_argument);
+    CHECK_FALSE(shearAtPlaces(mesh, faces));
     faces.resize(faces.size() + 2);
-    CHECK_THROWS_AS(shearAtPlaces(mesh, faces), std::invalid_argument);
+    CHECK_FALSE(shearAtPlaces(mesh, faces));
 }
 
 TEST_CASE("a run that does not fit its mesh is refused")

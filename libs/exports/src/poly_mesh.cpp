@@ -55,9 +55,8 @@ std::string list(const char* type, const char* object, std::size_t count, const 
 
 }  // namespace
 
-std::vector<CaseFile> polyMesh(const port_field::PortMesh& mesh)
+std::vector<CaseFile> polyMesh(const CellGrid& grid)
 {
-    const CellGrid grid = mesh.grid();
     const auto& faces = grid.faces;
     const auto number = usedNodes(faces, grid.nodes.size());
     std::string points;

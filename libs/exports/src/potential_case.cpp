@@ -6,7 +6,7 @@ namespace euryth::exports {
 
 std::vector<CaseFile> potentialCase(const port_field::VirtualPort& port, VolumeFlow flow)
 {
-    std::vector<CaseFile> files = polyMesh(port.mesh());
+    std::vector<CaseFile> files = polyMesh(port.mesh().grid());
     files.push_back({"0/U", fieldFile("volVectorField", "U", "[0 1 -1 0 0 0 0]", "uniform (0 0 0)", port,
                                       {"type fixedValue; value uniform " + inletVelocity(port, flow) + ";",
                                        "type zeroGradient;", "type slip;", "type slip;", "type slip;"})});

@@ -17,9 +17,8 @@ std::string plain(double value)
 }
 
 /// Velocities of our own potential field in the middle of the open cells.
-std::string startVelocities(const port_field::VirtualPort& port, VolumeFlow flow)
+std::string startVelocities(const port_field::VirtualPort& port, const port_field::CellGrid& grid, VolumeFlow flow)
 {
-    const port_field::CellGrid grid = port.mesh().grid();
     const double factor = port.forward(flow).si() / 8.0;
     std::string list;
     for (const auto& cell : grid.cells) {
@@ -117,16 +116,18 @@ std::string control(int steps)
 std::vector<CaseFile> viscousCase(const port_field::VirtualPort& port, VolumeFlow flow, const air::AirState& room,
                                   const CaseOptions& options)
 {
-    std::vector<CaseFile> files = polyMesh(port.mesh());
+    const port_field::CellGrid grid = port.mesh().grid();
+    std::vector<CaseFile> files = polyMesh(grid);
     const Turbulence turbulence = atEntry(port, flow);
     const std::string energy = "uniform " + plain(turbulence.energy);
     const std::string frequency = "uniform " + plain(turbulence.frequency);
     const std::string none = "type zeroGradient;";
     const std::string back = "type inletOutlet; inletValue ";
-    files.push_back({"0/U", fieldFile("volVectorField", "U", "[0 1 -1 0 0 0 0]", startVelocities(port, flow), port,
-                                      {"type fixedValue; value uniform " + inletVelocity(port, flow) + ";",
-                                       back + "uniform (0 0 0); value uniform (0 0 0);", "type slip;", "type noSlip;",
-                                       "type noSlip;"})});
+    files.push_back(
+        {"0/U",
+         fieldFile("volVectorField", "U", "[0 1 -1 0 0 0 0]", startVelocities(port, grid, flow), port,
+                   {"type fixedValue; value uniform " + inletVelocity(port, flow) + ";",
+                    back + "uniform (0 0 0); value uniform (0 0 0);", "type slip;", "type noSlip;", "type noSlip;"})});
     files.push_back({"0/p", fieldFile("volScalarField", "p", "[0 2 -2 0 0 0 0]", "uniform 0", port,
                                       {none, "type fixedValue; value uniform 0;", none, none, none})});
     const auto turbulent = [&](const char* name, const char* dimensions, const std::string& value,

@@ -113,16 +113,14 @@ tl::expected<port_field::CellAir, Phrase> readResult(const std::filesystem::path
         return tl::unexpected(energy.error());
     if (!shear)
         return tl::unexpected(shear.error());
-    const auto faces = std::ranges::count_if(
-        mesh.grid().faces, [](const auto& face) { return !face.neighbour && face.patch == port_field::Patch::Wall; });
-    if (std::ssize(*shear) != faces)
-        return tl::unexpected(
-            say("problem", {{"place", (*time / "wallShearStress").string()}, {"problem", say("run.other-walls")}}));
     // The package's shear is that on the air, against its way; ours is with it.
     for (Vector3& s : *shear)
         s = {-s.x, -s.y, -s.z};
-    port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy),
-                              port_field::shearAtPlaces(mesh, *shear)};
+    auto wallShear = port_field::shearAtPlaces(mesh, *shear);
+    if (!wallShear)
+        return tl::unexpected(
+            say("problem", {{"place", (*time / "wallShearStress").string()}, {"problem", say("run.other-walls")}}));
+    port_field::CellAir cells{std::move(*velocity), std::move(*pressure), std::move(*energy), std::move(*wallShear)};
     if (const auto problem = problemOf(mesh, cells))
         return tl::unexpected(say("problem", {{"place", time->string()}, {"problem", *problem}}));
     return cells;

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
-#include <stdexcept>
 
 #include "field/slice.hpp"
 #include "layered_air.hpp"
@@ -71,8 +70,8 @@ std::optional<Phrase> problemOf(const PortMesh& mesh, const CellAir& cells)
     return fits ? std::nullopt : std::optional(say("run.other-walls"));
 }
 
-std::vector<std::vector<std::optional<Vector3>>> shearAtPlaces(const PortMesh& portMesh,
-                                                               const std::vector<Vector3>& onFaces)
+std::optional<std::vector<std::vector<std::optional<Vector3>>>> shearAtPlaces(const PortMesh& portMesh,
+                                                                              const std::vector<Vector3>& onFaces)
 {
     std::map<std::uint32_t, std::pair<Vector3, int>> sums;
     auto shear = onFaces.begin();
@@ -80,7 +79,7 @@ std::vector<std::vector<std::optional<Vector3>>> shearAtPlaces(const PortMesh& p
         if (face.neighbour || face.patch != Patch::Wall)
             continue;
         if (shear == onFaces.end())
-            throw std::invalid_argument("shear on fewer faces than the wall has");
+            return std::nullopt;
         for (const std::uint32_t node : face.nodes) {
             auto& [sum, count] = sums[node];
             sum = {sum.x + shear->x, sum.y + shear->y, sum.z + shear->z};
@@ -89,7 +88,7 @@ std::vector<std::vector<std::optional<Vector3>>> shearAtPlaces(const PortMesh& p
         ++shear;
     }
     if (shear != onFaces.end())
-        throw std::invalid_argument("shear on more faces than the wall has");
+        return std::nullopt;
     const field::Mesh& mesh = portMesh.layered();
     std::vector<std::vector<std::optional<Vector3>>> table;
     for (std::size_t layer = mesh.firstInside; layer <= mesh.lastInside; ++layer) {

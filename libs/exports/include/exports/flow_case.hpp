@@ -21,7 +21,7 @@ struct CaseFile {
 /// The mesh as the Debian package `openfoam` reads it (constant/polyMesh: points, faces, owner, neighbour, boundary),
 /// metres, without the cells that metal blocks. Patches: `window` and `throat` (the open ends of the straight pieces),
 /// `windowSides` and `throatSides` (their walls), `wall` (the measured runner's, with boss and stem).
-std::vector<CaseFile> polyMesh(const port_field::PortMesh& mesh);
+std::vector<CaseFile> polyMesh(const port_field::CellGrid& grid);
 
 /// A whole case for that package's potentialFoam at a flow. Its flux is right; the velocity that it writes in three
 /// dimensions is not (seen with version 1912), so that only its speed is a yardstick for ours.

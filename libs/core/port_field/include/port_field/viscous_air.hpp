@@ -22,9 +22,9 @@ struct CellAir {
 std::optional<Phrase> problemOf(const PortMesh& mesh, const CellAir& cells);
 
 /// Shear on the wall as CellAir has it, out of that on the faces of the grid's patch Wall, in their order: at each
-/// place the mean of the faces round it. Throws std::invalid_argument where these are not as many.
-std::vector<std::vector<std::optional<geometry::Vector3>>> shearAtPlaces(const PortMesh& mesh,
-                                                                         const std::vector<geometry::Vector3>& onFaces);
+/// place the mean of the faces round it. Nothing where these are not as many.
+std::optional<std::vector<std::vector<std::optional<geometry::Vector3>>>> shearAtPlaces(
+    const PortMesh& mesh, const std::vector<geometry::Vector3>& onFaces);
 
 /// Of a section's mean speed along the runner: air that makes less way than this is dead. A rule of this program.
 inline constexpr double kDeadShare = 0.1;

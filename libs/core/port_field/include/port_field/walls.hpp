@@ -27,12 +27,12 @@ struct WallAir {
     [[nodiscard]] bool near() const { return !liftsOff() && greatestShape >= flow::kShapeWarning; }
 };
 WallAir wallAir(const VirtualPort& port, geometry::Sector sector, const air::AirState& room, VolumeFlow flow);
+/// The same for given wall speeds (m/s, in the order of the layers of the measured runner), as of a compressible flow.
+WallAir wallAir(const PortMesh& mesh, flow::WallLine line, const air::AirState& room);
 /// Whether a wall lies on the outside of a turn at `s`.
 bool outsideOfTurn(const VirtualPort& port, geometry::Sector sector, Length s);
 /// True where `s` is behind the place at which that wall's air lets go, in the order of the air.
 bool isBehindLiftOff(const WallAir& wall, bool airFromValve, Length s);
-/// The same for given wall speeds (m/s, in the order of the layers of the measured runner), as of a compressible flow.
-WallAir wallAir(const PortMesh& mesh, flow::WallLine line, const air::AirState& room);
 
 /// The floor's: what the air does on the short side.
 inline WallAir shortSide(const VirtualPort& port, const air::AirState& room, VolumeFlow flow)
