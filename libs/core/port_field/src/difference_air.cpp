@@ -44,6 +44,7 @@ public:
         return m_field->wallShearAt(s, round);
     }
     [[nodiscard]] const geometry::PerSector<WallAir>& walls() const override { return m_field->walls(); }
+    [[nodiscard]] std::optional<ShortSideSeverity> severity() const override { return m_field->severity(); }
     [[nodiscard]] std::optional<Length> letsGoOf(geometry::Sector wall) const override
     {
         return m_field->letsGoOf(wall);

@@ -16,6 +16,7 @@ public:
     [[nodiscard]] std::optional<Speed> fluctuationAt(const geometry::Point3&) const override { return std::nullopt; }
     [[nodiscard]] std::optional<PressureDifference> wallShearAt(Length, double) const override { return std::nullopt; }
     [[nodiscard]] const geometry::PerSector<WallAir>& walls() const override;
+    [[nodiscard]] std::optional<ShortSideSeverity> severity() const override { return severityOf(port()); }
     [[nodiscard]] std::optional<Length> letsGoOf(geometry::Sector wall) const override
     {
         const WallAir& air = walls()[geometry::index(wall)];

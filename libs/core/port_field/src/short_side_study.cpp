@@ -200,6 +200,7 @@ Known<std::vector<ShortSideVariant>> shortSideVariants(const job::Port& port, co
                 variant.greatestShape = floor.greatestShape;
                 variant.liftsOffAt = floor.liftsOffAt;
                 variant.peak = floor.peak;
+                variant.severity = severityOf(*solved);
             }
             variant.missing = solved.missing;
             variants.push_back(std::move(variant));

@@ -367,6 +367,10 @@ public:
         static const geometry::PerSector<WallAir> unknown;
         return m_instant ? m_instant->walls() : unknown;
     }
+    [[nodiscard]] std::optional<ShortSideSeverity> severity() const override
+    {
+        return m_instant ? m_instant->severity() : std::nullopt;
+    }
     [[nodiscard]] std::optional<Length> letsGoOf(geometry::Sector wall) const override
     {
         return m_viscous->letsGoAt(wall);

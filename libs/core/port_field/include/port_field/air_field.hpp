@@ -2,6 +2,7 @@
 #pragma once
 
 #include "port_field/port_air.hpp"
+#include "port_field/short_side_severity.hpp"
 #include "port_field/walls.hpp"
 #include "probing/grid.hpp"
 
@@ -95,6 +96,8 @@ public:
     [[nodiscard]] virtual std::optional<PressureDifference> wallShearAt(Length s, double round) const = 0;
     /// The boundary layer of the potential flow at this flow.
     [[nodiscard]] virtual const geometry::PerSector<WallAir>& walls() const = 0;
+    /// How badly the air lets go of the short side, by the potential flow of the shape; nothing where that is not there.
+    [[nodiscard]] virtual std::optional<ShortSideSeverity> severity() const = 0;
     /// Where the air lets go of a wall by this field itself.
     [[nodiscard]] virtual std::optional<Length> letsGoOf(geometry::Sector wall) const = 0;
     /// Where the field is no longer to be trusted behind, because the air has let go; nothing where it always is.

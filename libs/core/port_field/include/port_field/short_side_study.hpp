@@ -6,6 +6,7 @@
 
 #include "engine/engine_model.hpp"
 #include "port_field/port_air.hpp"
+#include "port_field/short_side_severity.hpp"
 #include "port_field/what_if.hpp"
 
 namespace euryth::port_field {
@@ -53,6 +54,7 @@ struct ShortSideVariant {
     double greatestShape = 0.0;
     std::optional<Length> liftsOffAt;
     Speed peak;  ///< at the pitot's distance
+    ShortSideSeverity severity;
     bool present = false;
     Phrase missing;  ///< where there is no such port
 };
