@@ -157,24 +157,24 @@ double callObjective(const Vector& x, Vector& gradient, void* data)
 }
 
 /// Largest component of the gradient that does not push against a bound.
-double projectedGradient(const Objective& objective, const Vector& x, const Vector& upper)
+double projectedGradient(const Objective& objective, const Vector& x, const Vector& lower, const Vector& upper)
 {
     Vector g(x.size(), 0.0);
     objective(x, g);
     double largest = 0.0;
     for (std::size_t i = 0; i < x.size(); ++i) {
-        const bool held = (x[i] <= 0.0 && g[i] >= 0.0) || (x[i] >= upper[i] && g[i] <= 0.0);
+        const bool held = (x[i] <= lower[i] && g[i] >= 0.0) || (x[i] >= upper[i] && g[i] <= 0.0);
         if (!held)
             largest = std::max(largest, std::abs(g[i]));
     }
     return largest;
 }
 
-void minimise(nlopt::algorithm method, Objective& objective, const Vector& upper, Vector& x)
+void minimise(nlopt::algorithm method, Objective& objective, const Vector& lower, const Vector& upper, Vector& x)
 {
     nlopt::opt opt(method, static_cast<unsigned>(x.size()));
     opt.set_min_objective(callObjective, &objective);
-    opt.set_lower_bounds(Vector(x.size(), 0.0));
+    opt.set_lower_bounds(lower);
     opt.set_upper_bounds(upper);
     opt.set_ftol_rel(1e-13);
     opt.set_maxeval(4000);
@@ -193,19 +193,22 @@ void minimise(nlopt::algorithm method, Objective& objective, const Vector& upper
 Solution solve(const CutProblem& problem, const CutWeights& weights)
 {
     const std::size_t unknowns = problem.stations.size() * kSectorCount;
+    Vector lower;
     Vector upper;
     for (const CutStation& station : problem.stations) {
-        for (const geometry::Sector sector : geometry::kSectors)
+        for (const geometry::Sector sector : geometry::kSectors) {
             upper.push_back(inMm(depthBound(station, sector, problem.limits).greatest));
+            lower.push_back(std::min(upper.back(), inMm(station.least[geometry::index(sector)])));
+        }
     }
     Objective objective(problem, weights);
-    Vector x(unknowns, 0.0);
-    const double atRest = projectedGradient(objective, x, upper);
+    Vector x = lower;
+    const double atRest = projectedGradient(objective, x, lower, upper);
     Solution solution;
     if (atRest > 0.0) {
         for (const auto method : {nlopt::LD_LBFGS, nlopt::LD_MMA, nlopt::LD_LBFGS}) {
-            minimise(method, objective, upper, x);
-            solution.projectedGradient = projectedGradient(objective, x, upper) / atRest;
+            minimise(method, objective, lower, upper, x);
+            solution.projectedGradient = projectedGradient(objective, x, lower, upper) / atRest;
             if (solution.projectedGradient < kSmallGradient)
                 break;
         }

@@ -33,6 +33,9 @@ struct CutStation {
     geometry::PerSector<std::optional<Length>> toGasket{};    ///< at the window: how far it is to the gasket's edge
     geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
 
+    /// What the planned shape takes anyhow; the cut goes at least so deep, as far as depthBound() lets it.
+    geometry::PerSector<Length> least{};
+
     [[nodiscard]] Area netArea() const { return geometry::area(section) - blocked; }
 };
 

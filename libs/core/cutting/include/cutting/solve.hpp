@@ -26,7 +26,7 @@ struct Solution {
 ///
 ///   minimise  sum ((A(d) - A_plan) / (0.01 A_plan))^2 + sum ((ratio(d) - 1) / 0.05)^2
 ///           + sum (d depth/ds / 0.1)^2 ds/L + sum ((depth - neighbour) / 1 mm)^2 + sum (depth / 5 mm)^2
-///   with      0 <= depth <= depthBound()
+///   with      CutStation::least (0 where the plan asks for no shape) <= depth <= depthBound()
 ///
 /// Stations that are larger than their plan ask to stay as they are; a station without a plan or a sector without a
 /// ratio has no such term. The area is the exact quadratic one, the ratio is linear in the depths. Solved with NLopt's
