@@ -220,7 +220,7 @@ TEST_CASE("engine: the demo port at two speeds, and speeds that cannot be read")
     for (const char* bad : {"fast", "-1", "0", "1e9", ""})
         CHECK(call({"engine", kDemo, "--port", "I1", "--rpm", bad}).code == commands::kWrongUsage);
     CHECK(call({"engine", kDemo, "--port", "I2", "--rpm", "7000"}).code == commands::kJobHasErrors);
-    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("exhaust") != std::string::npos);
+    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("two stations") != std::string::npos);
 }
 
 TEST_CASE("areas of a port with branches: the sum and each branch")
@@ -395,4 +395,34 @@ TEST_CASE("places that lie far apart for their distances are told instead of mes
     const Outcome far = call({"short-side", path, "--port", "I1", "--flow-m3s", "0.07"});
     CHECK(far.code == commands::kJobHasErrors);
     CHECK(far.err.find("fit the distances along the runner") != std::string::npos);
+}
+
+TEST_CASE("an exhaust port goes the whole way: engine, short side and cuts")
+{
+    const Outcome engine = call({"engine", EURYTH_DEMO_FOUR, "--port", "E1", "--rpm", "7400"});
+    REQUIRE(engine.code == commands::kDone);
+    const auto run = nlohmann::json::parse(engine.out);
+    CHECK(run["other_side"] == "I1");
+    CHECK(run["residual_share"].get<double>() > 0.01);
+    CHECK(run["exhaust"]["pumping_pa"].get<double>() > 0);
+    CHECK(run["exhaust"]["choked_share"].get<double>() > run["exhaust"]["choked_while_driven"].get<double>());
+    REQUIRE(run["stations"].size() == 12);
+    // In the order of the air: from the valve to the window.
+    CHECK(run["stations"][0]["s_mm"].get<double>() == Approx(86));
+    CHECK(run["stations"][11]["s_mm"].get<double>() == Approx(0).margin(1e-9));
+    REQUIRE(run["over_crank"].size() > 10);
+    CHECK(run["over_crank"][3]["mach"].size() == 12);
+    const Outcome side = call({"short-side", EURYTH_DEMO_FOUR, "--port", "E1", "--flow-m3s", "0.05"});
+    REQUIRE(side.code == commands::kDone);
+    const auto verdict = nlohmann::json::parse(side.out);
+    CHECK(verdict["severity"].get<double>() >= 0);
+    CHECK(verdict["severity"].get<double>() <= 1);
+    CHECK(verdict["expected_dead_share_uncertainty"].get<double>() > 0);
+    const Outcome cut = call({"cut", EURYTH_DEMO_FOUR, "--port", "E1"});
+    REQUIRE(cut.code == commands::kDone);
+    CHECK(nlohmann::json::parse(cut.out)["before"]["area_miss_percent"].is_number());
+    // The intake of the same cylinder knows of it.
+    const auto intake = nlohmann::json::parse(call({"engine", EURYTH_DEMO_FOUR, "--port", "I1", "--rpm", "7400"}).out);
+    CHECK(intake["other_side"] == "E1");
+    CHECK(intake["residual_share"].get<double>() == Approx(run["residual_share"].get<double>()));
 }

@@ -13,18 +13,26 @@ namespace {
 using Curve = EngineResults::Curve;
 using Who = EngineResults::Who;
 
-geometry::AreaAt smallestOf(const std::vector<flow::FlowStation>& runner)
+geometry::AreaAt smallestOf(const engine::EngineModel& model)
 {
-    const auto least = std::ranges::min_element(runner, {}, &flow::FlowStation::area);
-    return {least->s, least->area};
+    const auto least = std::ranges::min_element(model.runner, {}, &flow::FlowStation::area);
+    return {model.fromWindow(static_cast<std::size_t>(least - model.runner.begin())), least->area};
 }
 
-/// Mean speed in a section that the mass flow of each point makes, with the density of the air before the port.
-std::vector<Speed> gasSpeeds(const planning::Filling& filling, const air::AirState& before, Area area)
+std::vector<std::pair<Angle, Speed>> gasSpeeds(const engine::EngineModel& model, const engine::EngineRun& run,
+                                               Area area)
 {
-    std::vector<Speed> speeds;
-    for (const planning::FillingPoint& p : filling.points)
-        speeds.push_back(Speed::fromSi(p.flow.si() / (air::density(before).si() * area.si())));
+    std::vector<std::pair<Angle, Speed>> speeds;
+    const double perFlow = 1.0 / (air::density(model.charge).si() * area.si());
+    if (!model.isExhaust()) {
+        for (const planning::FillingPoint& p : run.filling.points)
+            speeds.emplace_back(p.crank, Speed::fromSi(p.flow.si() * perFlow));
+        return speeds;
+    }
+    for (const planning::ExchangePoint& p : run.exchange->points) {
+        if (p.crank <= planning::closes(model.cam))
+            speeds.emplace_back(p.crank, Speed::fromSi(p.out.si() * perFlow));
+    }
     return speeds;
 }
 
@@ -40,17 +48,16 @@ Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model, const
         curve.shift = engine::runEngine(model, *results.shiftRpm);
     constexpr int steps = 16;
     const RotationalSpeed fastest = std::max(results.rpm * (4.0 / 3.0), results.shiftRpm.value_or(results.rpm) * 1.05);
-    curve.sweep = planning::sweep(model.cylinder, model.cam, *model.onEngine, model.charge, results.rpm / 3.0, fastest,
-                                  steps, stop);
-    curve.smallest = smallestOf(model.runner);
-    curve.gasSpeed = gasSpeeds(curve.run.filling, model.charge, curve.smallest.area);
+    curve.sweep = engine::sweep(model, results.rpm / 3.0, fastest, steps, stop);
+    curve.smallest = smallestOf(model);
+    curve.gasSpeed = gasSpeeds(model, curve.run, curve.smallest.area);
     const Length lift = model.cam.lift;
     curve.onBench = engine::throughPort(model, model.room, lift, results.bench);
-    curve.onEngine = engine::throughPort(model, model.charge, lift, results.running);
-    curve.choked = engine::portChokes(model, model.charge, lift);
+    curve.onEngine = engine::throughPort(model, model.comparedIn(), lift, results.running);
+    curve.choked = engine::portChokes(model, model.comparedIn(), lift);
     curve.model = std::move(model);
-    const bool settled = curve.run.filling.settled && (!curve.shift || curve.shift->filling.settled) &&
-                         std::ranges::all_of(curve.sweep, &planning::SpeedPoint::settled);
+    const bool settled = curve.run.settled && (!curve.shift || curve.shift->settled) &&
+                         std::ranges::all_of(curve.sweep, &engine::SpeedPoint::settled);
     if (!settled)
         return {std::nullopt, engine::noEnd()};
     return {std::move(curve), {}};

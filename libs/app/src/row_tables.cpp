@@ -67,7 +67,7 @@ QString ratioText(const Workspace& workspace, int row)
 {
     const job::Engine& e = workspace.job().engine;
     const auto& chamber = workspace.job().chambers[at(row)].volume;
-    const auto ratio = chamber ? engine::compressionWith(e, engine::clearanceWith(e, *chamber)) : std::nullopt;
+    const auto ratio = chamber ? analysis::compressionWith(e, analysis::clearanceWith(e, *chamber)) : std::nullopt;
     return ratio ? QString::fromStdString(units::formatPlain(*ratio, 2, workspace.displayUnits()))
                  : QString::fromUtf8(units::kUnknownText);
 }

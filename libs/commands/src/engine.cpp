@@ -21,6 +21,62 @@ RotationalSpeed rpmOf(const std::string& text)
     return rotationFromRpm(rpm);
 }
 
+/// What the cylinder draws: of an exhaust port only where the intake side is known.
+void putFilling(Json& result, const engine::EngineModel& model, const engine::EngineRun& run)
+{
+    const planning::Filling& filling = run.filling;
+    const bool known = !filling.points.empty();
+    const auto put1 = [&](const char* key, double value) {
+        put(result, key, known ? number(value) : Json(nullptr), say("missing.intake-side"));
+    };
+    put1("peak_depression_pa", inPa(filling.peakDepression));
+    put1("volumetric_efficiency", filling.volumetricEfficiency);
+    put1("mean_flow_kg_s", filling.meanFlow.si());
+    const bool exhaust = model.isExhaust();
+    result["choked_share"] = number(exhaust ? run.exchange->emptying.chokedShare : filling.chokedShare);
+    result["peak_flow_kg_s"] = number((exhaust ? run.exchange->emptying.drivenFlow : filling.peakFlow).si());
+}
+
+/// What the exhaust side makes of the cylinder; nothing where that is not known.
+void putExchange(Json& result, const engine::EngineModel& model, const engine::EngineRun& run)
+{
+    result["other_side"] = model.otherSide.empty() ? Json(nullptr) : Json(model.otherSide);
+    if (!run.exchange) {
+        put(result, "residual_share", nullptr, say("missing.exhaust-side"));
+        return;
+    }
+    const planning::GasExchange& exchange = *run.exchange;
+    result["residual_share"] = number(exchange.residual);
+    result["short_circuit_share"] = number(exchange.shortCircuit);
+    const planning::Emptying& emptying = exchange.emptying;
+    result["exhaust"] = {{"expelled_share", number(emptying.expelled)},
+                         {"pumping_pa", number(inPa(emptying.pumping))},
+                         {"over_pipe_at_top_pa", number(inPa(emptying.atTop))},
+                         {"choked_share", number(emptying.chokedShare)},
+                         {"choked_while_driven", number(emptying.chokedAtHighLift)},
+                         {"blow_down_flow_kg_s", number(emptying.peakFlow.si())},
+                         {"driven_flow_kg_s", number(emptying.drivenFlow.si())},
+                         {"opening_pressure_pa", number(exchange.points.front().pressure.si())},
+                         {"opening_temperature_c", number(inCelsius(exchange.points.front().temperature))}};
+    if (!model.isExhaust())
+        return;
+    constexpr std::size_t every = 12;
+    result["over_crank"] = Json::array();
+    for (std::size_t i = 0; i < exchange.points.size(); i += every) {
+        const planning::ExchangePoint& p = exchange.points[i];
+        if (p.crank > planning::closes(model.cam))
+            break;
+        Json machs = Json::array();
+        for (const double mach : engine::machAt(model, p))
+            machs.push_back(number(mach));
+        result["over_crank"].push_back({{"crank_deg", number(inDegrees(p.crank))},
+                                        {"pressure_pa", number(p.pressure.si())},
+                                        {"flow_kg_s", number(p.out.si())},
+                                        {"valve_mach", number(p.exhaustMach)},
+                                        {"mach", machs}});
+    }
+}
+
 }  // namespace
 
 int callEngine(const Request& request, std::ostream& out)
@@ -33,27 +89,24 @@ int callEngine(const Request& request, std::ostream& out)
     if (!model)
         throw missingFor(port, model.missing);
     const engine::EngineRun run = engine::runEngine(*model, rpm);
-    if (!run.filling.settled)
+    if (!run.settled)
         throw missingFor(port, engine::noEnd());
     Json result;
     result["mach_index"] = number(run.machIndex);
-    result["peak_depression_pa"] = number(inPa(run.filling.peakDepression));
-    result["volumetric_efficiency"] = number(run.filling.volumetricEfficiency);
-    result["choked_share"] = number(run.filling.chokedShare);
     result["over_rev"] = number(run.overRev);
-    result["mean_flow_kg_s"] = number(run.filling.meanFlow.si());
-    result["peak_flow_kg_s"] = number(run.filling.peakFlow.si());
+    putFilling(result, *model, run);
+    putExchange(result, *model, run);
     result["stations"] = Json::array();
     for (std::size_t i = 0; i < run.atPeakFlow.stations.size(); ++i) {
         result["stations"].push_back(
-            {{"s_mm", number(inMm(model->runner[i].s))}, {"peak_mach", number(run.atPeakFlow.stations[i].mach)}});
+            {{"s_mm", number(inMm(model->fromWindow(i)))}, {"peak_mach", number(run.atPeakFlow.stations[i].mach)}});
     }
     const Length lift = model->cam.lift;
     const auto place = [&](const flow::RunnerFlow& flow) {
         const bool valve = flow.fastest >= model->runner.size();
         return Json{
             {"flow_kg_s", number(flow.flow.si())},
-            {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->runner[flow.fastest].s)))},
+            {"fastest_at", valve ? Json("valve") : Json(number(inMm(model->fromWindow(flow.fastest))))},
             {"mach", number(flow.stations[flow.fastest].mach)},
             {"choked", flow.choked},
             {"runner_loss_pa",
@@ -66,8 +119,8 @@ int callEngine(const Request& request, std::ostream& out)
         return json;
     };
     result["full_lift"] = {{"bench", at(model->room, engine::benchDepression(job))},
-                           {"running", at(model->charge, engine::runningDepression(job))},
-                           {"choking", place(engine::portChokes(*model, model->charge, lift))}};
+                           {"running", at(model->comparedIn(), engine::runningDepression(job))},
+                           {"choking", place(engine::portChokes(*model, model->comparedIn(), lift))}};
     const auto flows = engine::portFlows(job, port);
     put(result, "chokes_from_rpm", flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
         !flows ? flows.missing : say("missing.no-choke"));

@@ -17,7 +17,8 @@ int callField(const Request& request, std::ostream& out)
 int callShortSide(const Request& request, std::ostream& out)
 {
     const FieldJob loaded = loadField(request);
-    const auto verdict = solvedField(request, loaded)->walls()[geometry::index(geometry::Sector::Floor)];
+    const port_field::Air air = solvedField(request, loaded);
+    const auto verdict = air->walls()[geometry::index(geometry::Sector::Floor)];
     const Speed sonic = air::speedAtMach(loaded.at.room, 1.0);
     if (verdict.peak > sonic) {
         throw CallError(kJobHasErrors, say("cli.too-much-flow",
@@ -30,6 +31,12 @@ int callShortSide(const Request& request, std::ostream& out)
     result["lift_off_s_mm"] = numberOrNull(verdict.liftsOff() ? verdict.liftsOffAt : std::nullopt, inMm);
     result["may_lift_off_s_mm"] = numberOrNull(verdict.liftsOff() ? std::nullopt : verdict.liftsOffAt, inMm);
     result["warning"] = verdict.near() || verdict.liftsOff();
+    const auto severity = air->severity();
+    result["severity"] = number(severity->severity);
+    result["severity_uncertainty"] = number(severity->severityUncertainty);
+    result["expected_dead_share"] = number(severity->deadShare);
+    result["expected_dead_share_uncertainty"] = number(severity->deadShareUncertainty);
+    result["outside_calibration"] = severity->outside;
     out << result.dump(2) << '\n';
     return kDone;
 }

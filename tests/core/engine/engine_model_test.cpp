@@ -88,7 +88,11 @@ TEST_CASE("flows are kept by what they hang on: a measurement, the engine, the h
     };
     CHECK(same([](job::Job&) {}));
     CHECK(same([&](job::Job& j) { j.ports[i].stations[3].plan.area = areaFromMm2(1500); }));
-    CHECK(same([&](job::Job& j) { j.ports[i + 1].stations.pop_back(); }));
+    const auto portOf = [](job::Job& j, const char* id) -> job::Port& { return j.ports[*job::findPort(j, id)]; };
+    CHECK(same([&](job::Job& j) { portOf(j, "I3").stations.pop_back(); }));
+    CHECK(same([&](job::Job& j) { portOf(j, "E3").stations.pop_back(); }));
+    // The exhaust of the same cylinder changes what is left of the burned gas.
+    CHECK_FALSE(same([&](job::Job& j) { portOf(j, "E2").stations.pop_back(); }));
     CHECK_FALSE(same([&](job::Job& j) { j.ports[i].stations[3].section.shape.width = lengthFromMm(20); }));
     CHECK_FALSE(same([&](job::Job& j) { j.ports[i].valve.throat = lengthFromMm(38); }));
     CHECK_FALSE(same([&](job::Job& j) { j.ports[i].flow.clear(); }));

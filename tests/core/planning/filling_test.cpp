@@ -122,14 +122,13 @@ TEST_CASE("the Mach index is in proportion to speed and inverse to area, and hal
               .epsilon(1e-6));
 }
 
-TEST_CASE("a sweep has its ends, and past the choke more speed brings no more air")
+TEST_CASE("past the choke more speed brings no more air")
 {
     const auto gain = [](double scale) {  // of airflow for a tenth more speed at 7000 rpm
-        const auto points =
-            sweep(kCylinder, kRace, curtainLike(scale), kRoom, rotationFromRpm(7000), rotationFromRpm(7700), 1);
-        CHECK(inRpm(points.front().rpm) == Approx(7000));
-        CHECK(inRpm(points.back().rpm) == Approx(7700));
-        return points.back().meanFlow / points.front().meanFlow;
+        const auto at = [&](double rpm) {
+            return fill(kCylinder, kRace, curtainLike(scale), kRoom, rotationFromRpm(rpm), Effort::Quick).meanFlow;
+        };
+        return at(7700) / at(7000);
     };
     CHECK(gain(2.0) > 1.08);
     CHECK(gain(1.0) > gain(0.6));
@@ -202,6 +201,5 @@ TEST_CASE("a sum that would never end says so instead")
     // tiny step. With a usual opening and speed the same sum settles.
     const Filling never = fill(kCylinder, kStroke, constant(9e12), kRoom, rotationFromRpm(1e-6));
     CHECK_FALSE(never.settled);
-    CHECK_FALSE(speedPoint(rotationFromRpm(1e-6), never).settled);
     CHECK(fill(kCylinder, kStroke, constant(500), kRoom, rotationFromRpm(3000)).settled);
 }

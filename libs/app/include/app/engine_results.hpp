@@ -26,10 +26,12 @@ public:
         Who who = Who::AsItIs;
         std::string name;  ///< of the port or the plan
         engine::EngineModel model;
-        engine::EngineRun run;                    ///< at the speed of peak power
-        std::optional<engine::EngineRun> shift;   ///< at the speed to which it is revved
-        std::vector<planning::SpeedPoint> sweep;  ///< from a third of the peak's speed to a third over it
-        std::vector<Speed> gasSpeed;              ///< in its smallest section, at the points of the filling
+        engine::EngineRun run;                   ///< at the speed of peak power
+        std::optional<engine::EngineRun> shift;  ///< at the speed to which it is revved
+        std::vector<engine::SpeedPoint> sweep;   ///< from a third of the peak's speed to a third over it
+        /// Mean speed in its smallest section over the crank, with the density of the gas before the port (of an
+        /// exhaust port in the pipe).
+        std::vector<std::pair<Angle, Speed>> gasSpeed;
         geometry::AreaAt smallest;
         // Runner and valve at full lift.
         flow::RunnerFlow onBench;   ///< at the bench's depression

@@ -57,6 +57,8 @@ public:
     [[nodiscard]] const analysis::PortAnalysis& analysis() const;
     [[nodiscard]] const analysis::ProbeResult* probeResult() const;
 
+    /// What a port passes on bench and engine.
+    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const;
     /// Whose speeds choke list, ratios and cuts are judged by; not a part of the job.
     [[nodiscard]] analysis::SpeedSource speedSource() const { return m_speedSource; }
     void setSpeedSource(analysis::SpeedSource source);
@@ -113,7 +115,6 @@ private:
         std::optional<plans::ValveEndPlan> end;
         std::optional<Known<engine::PortFlows>> flows;
     };
-    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const;
     std::vector<PortResults> keptResults();
 
     analysis::SpeedSource m_speedSource = analysis::SpeedSource::Readings;

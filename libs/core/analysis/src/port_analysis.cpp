@@ -4,12 +4,15 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numbers>
 
 #include "air/isentropic.hpp"
+#include "analysis/engine_inputs.hpp"
 #include "analysis/judged_speeds.hpp"
 #include "geometry/valve_end.hpp"
 #include "geometry/wall_contour.hpp"
 #include "planning/area_plan.hpp"
+#include "planning/end_shape.hpp"
 #include "words/missing_list.hpp"
 
 namespace euryth::analysis {
@@ -167,28 +170,6 @@ PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
     return places;
 }
 
-Known<planning::Demand> demandOf(const job::Job& job, const job::Port& port)
-{
-    // Exhaust demand is blow-down, another sum than filling; it is not built, so it is not guessed.
-    if (port.side == job::Side::Exhaust)
-        return {std::nullopt, say("missing.exhaust-sum")};
-    const auto charge = chargeAir(job);
-    MissingList missing;
-    missing.need(job.engine.bore.has_value(), "missing.bore");
-    missing.need(job.engine.stroke.has_value(), "missing.stroke");
-    missing.need(job.engine.rod.has_value(), "missing.rod");
-    missing.need(job.engine.peakRpm.has_value(), "missing.peak-rpm");
-    missing.need(charge.has_value(), "missing.bench-air");
-    if (!missing.empty())
-        return {std::nullopt, missing.phrase()};
-    return {planning::Demand{{*job.engine.bore, *job.engine.stroke, *job.engine.rod},
-                             *job.engine.peakRpm,
-                             job.house.limitingMach,
-                             *charge,
-                             flowShare(job, port)},
-            {}};
-}
-
 void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
 {
     analysis.suggested.resize(port.stations.size());
@@ -210,6 +191,28 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
         planned[i].area = analysis.plan[i].value_or(planned[i].area);
     analysis.planFindings = geometry::findAlongRunner(geometry::AreaCurve(std::move(planned)), airDirection(port),
                                                       findingLimits(job.house));
+}
+
+/// The floor as the stations have it. It needs poses.
+planning::FloorLine floorLine(const job::Port& port, const PortAnalysis& analysis)
+{
+    planning::FloorLine floor;
+    double highest = -1e9;
+    std::optional<geometry::SidePoint> last;
+    for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
+        const auto cut = geometry::sideCut(analysis.poses[i], geometry::boxOf(analysis.sections[i]).height);
+        const Length step = last ? Length::fromSi(std::hypot(cut.floor.x - last->x, cut.floor.z - last->z)) : Length{};
+        floor.along.push_back(floor.along.empty() ? Length{} : floor.along.back() + step);
+        floor.turned.push_back(geometry::turnBetween(analysis.poses.front(), analysis.poses[i]));
+        last = cut.floor;
+        if (cut.floor.z > highest) {
+            highest = cut.floor.z;
+            floor.apex = i;
+        }
+    }
+    // As it was gauged; the tightest bend between two stations carries the error of both.
+    floor.radius = port.shortSide.radius.value_or(analysis.floorRadius->radius);
+    return floor;
 }
 
 /// How far the window may grow before it reaches the gasket's edge.
@@ -283,17 +286,116 @@ std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
     return areas;
 }
 
-/// The shape that each station's plan asks for, inside what its walls can give.
-void planShapes(const job::Port& port, const cutting::CutProblem& problem, PortAnalysis& analysis)
+/// How far the wished valve end asks the walls to move out, per station and sector; empty where nothing of it is
+/// wished.
+std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis)
+{
+    const job::PlannedEnd& end = port.planEnd;
+    const bool floor = (end.shortRadius || end.shortHeight) && analysis.floorRadius && analysis.floorApex;
+    const bool bowl = end.bowl && analysis.places.bowl;
+    if (!floor && !bowl)
+        return {};
+    std::vector<geometry::PerSector<Length>> depths(port.stations.size());
+    if (floor) {
+        planning::FloorWish wish{end.shortRadius, {}};
+        // As typed, it is over the deck that the valve end was measured from; that of the places may be another level.
+        if (end.shortHeight)
+            wish.lowered = port.shortSide.height.value_or(*analysis.floorApex) - *end.shortHeight;
+        const auto down = planning::floorDepths(floorLine(port, analysis), wish);
+        for (std::size_t i = 0; i < depths.size(); ++i) {
+            // A corner between floor and side goes with the floor alone: square to itself by the part of it.
+            const Length corner = down[i] / std::numbers::sqrt2;
+            depths[i][index(geometry::Sector::Floor)] = down[i];
+            depths[i][index(geometry::Sector::FloorLeft)] = corner;
+            depths[i][index(geometry::Sector::FloorRight)] = corner;
+        }
+    }
+    if (bowl) {
+        const std::size_t before = analysis.places.shortSide.value_or(0);
+        for (std::size_t i = 0; i < depths.size(); ++i) {
+            const double share = planning::bowlShare(port.stations[i].s, port.stations[before].s,
+                                                     port.stations[*analysis.places.bowl].s, port.stations.back().s);
+            const auto out = planning::depthsToCircle(analysis.sections[i], *end.bowl, share);
+            for (const geometry::Sector s : kSectors)
+                depths[i][index(s)] = std::max(depths[i][index(s)], out[index(s)]);
+        }
+    }
+    return depths;
+}
+
+/// The section with its walls moved out by `depths` as far as there is room, in the family of the measured one.
+planning::PlannedSection movedOut(const geometry::Section& section, const planning::SectionRoom& room,
+                                  const geometry::PerSector<Length>& depths)
+{
+    planning::SectionRoom wanted{};
+    bool met = true;
+    std::vector<geometry::Sector> atLimit;
+    constexpr Length hardly = lengthFromMm(0.1);  // less than a hand cuts on purpose
+    for (const geometry::Sector s : kSectors) {
+        wanted[index(s)] = std::min(depths[index(s)], room[index(s)]);
+        if (depths[index(s)] <= room[index(s)] + hardly)
+            continue;
+        atLimit.push_back(s);
+        // A corner follows its sides as far as it can: what is wished of a floor or a bowl is met by the sides.
+        constexpr std::size_t everyOther = 2;  // roof, right, floor, left; corners between them
+        met = met && index(s) % everyOther != 0;
+    }
+    constexpr double moreThanAny = 4.0;
+    auto moved = planning::planSection(section, wanted, {geometry::area(section) * moreThanAny, {}, {}});
+    moved.met = met;
+    moved.atLimit = std::move(atLimit);
+    return moved;
+}
+
+/// What is still to grow after the valve end's shape, put together with it.
+planning::PlannedSection andThen(const planning::PlannedSection& first, const planning::SectionRoom& room,
+                                 const planning::SectionWish& wish)
+{
+    planning::SectionRoom rest{};
+    for (const geometry::Sector s : kSectors)
+        rest[index(s)] = std::max(Length{}, room[index(s)] - first.growth[index(s)]);
+    auto both = planning::planSection(first.section, rest, wish);
+    for (const geometry::Sector s : kSectors)
+        both.growth[index(s)] += first.growth[index(s)];
+    both.middle = {both.middle.left + first.middle.left, both.middle.up + first.middle.up};
+    both.met = both.met && first.met;
+    both.atLimit.insert(both.atLimit.end(), first.atLimit.begin(), first.atLimit.end());
+    std::ranges::sort(both.atLimit);
+    const auto same = std::ranges::unique(both.atLimit);
+    both.atLimit.erase(same.begin(), same.end());
+    return both;
+}
+
+/// The shape that each station's plan asks for, inside what its walls can give: first that of the valve end, then the
+/// area. What the end takes is a least depth of the cut.
+void planShapes(const job::Port& port, cutting::CutProblem& problem, PortAnalysis& analysis)
 {
     analysis.planned.resize(port.stations.size());
+    const auto depths = endDepths(port, analysis);
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const cutting::CutStation& cut = problem.stations[i];
-        if (!cut.plan)
+        cutting::CutStation& cut = problem.stations[i];
+        const planning::SectionRoom room = roomOf(cut, problem.limits);
+        // What is less than a hand can cut on purpose is no shape; the throat is the seat cutter's.
+        const bool moves = !depths.empty() && !cut.isThroat &&
+                           std::ranges::any_of(depths[i], [&](Length d) { return d >= problem.limits.leastCut; });
+        if (!moves) {
+            if (!cut.plan)
+                continue;
+            const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
+                                             port.stations[i].plan.height};
+            analysis.planned[i] = planning::planSection(cut.section, room, wish);
             continue;
-        const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
-                                         port.stations[i].plan.height};
-        analysis.planned[i] = planning::planSection(cut.section, roomOf(cut, problem.limits), wish);
+        }
+        planning::PlannedSection shaped = movedOut(cut.section, room, depths[i]);
+        for (const geometry::Sector s : kSectors)
+            cut.least[index(s)] = std::max(Length{}, shaped.growth[index(s)]);
+        const job::StationWish& wish = port.stations[i].plan;
+        if ((cut.plan && *cut.plan + cut.blocked > shaped.area) || wish.width || wish.height)
+            shaped = andThen(shaped, room,
+                             {std::max(shaped.area, cut.plan.value_or(Area{}) + cut.blocked), wish.width, wish.height});
+        else
+            cut.plan = analysis.plan[i] = shaped.area - cut.blocked;
+        analysis.planned[i] = std::move(shaped);
     }
 }
 
@@ -310,7 +412,7 @@ void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
     cutting::CutProblem problem = cutProblem(job, port, analysis);
     analysis.reachable = reachableAreas(problem);
     planShapes(port, problem, analysis);
-    const bool anyPlan = std::ranges::any_of(analysis.plan, [](const auto& p) { return p.has_value(); });
+    const bool anyPlan = std::ranges::any_of(analysis.planned, [](const auto& p) { return p.has_value(); });
     const bool anyProbe =
         std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
     if (!anyPlan && !anyProbe) {
@@ -402,7 +504,7 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource sou
                      const Known<ComputedSpeeds>& speeds)
 {
     PortAnalysis analysis = measure(job, port);
-    analysis.demand = demandOf(job, port);
+    analysis.demand = demandOf(job, port, analysis.valve);
     planAreas(job, port, analysis);
     for (std::size_t i = 0; i < port.probes.size(); ++i)
         analysis.probes.push_back(probeResult(job, port, analysis, i));

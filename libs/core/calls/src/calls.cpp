@@ -36,6 +36,7 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
     const CallInputs of{job, port, analysis, source, end ? *end : own};
     std::vector<Call> calls;
     addSurveyCalls(of, calls);
+    addSeatCalls(of, calls);
     addShapeCalls(of, calls);
     addProbeCalls(of, calls);
     addCutCalls(of, calls);

@@ -18,6 +18,7 @@ public:
         throat();
         findings();
         demand();
+        sides();
         chokes();
         beyondWalls();
         plannedBulge();
@@ -27,6 +28,7 @@ public:
 
 private:
     [[nodiscard]] const job::Port& port() const { return m_of.port; }
+    [[nodiscard]] bool isExhaust() const { return port().side == job::Side::Exhaust; }
     [[nodiscard]] const job::House& house() const { return m_of.job.house; }
     [[nodiscard]] const analysis::PortAnalysis& analysis() const { return m_of.analysis; }
 
@@ -75,8 +77,6 @@ private:
         if (!analysis().areas)
             return;
         if (!analysis().demand) {
-            if (port().side == job::Side::Exhaust)
-                return;
             Call& call = add("demand-missing", Severity::Note);
             call.title = say("call.demand-missing.title");
             call.text = say("missing", {{"what", analysis().demand.missing}});
@@ -96,16 +96,47 @@ private:
         call.text = say(
             "call.demand.text",
             {{"mach", Number{d.limitingMach, 2}}, {"reached", planning::rpmForArea(d, least.area)}, {"rpm", d.rpm}});
+        demandWorkings(call, d);
         call.workings.push_back(
-            say("call.demand.working.piston", {{"area", planning::pistonArea(d.drive)},
-                                               {"rpm", d.rpm},
-                                               {"speed", planning::peakPistonSpeed(d.drive, d.rpm)}}));
-        call.workings.push_back(
-            say("call.demand.working.sound", {{"sound", air::speedOfSound(d.room)},
-                                              {"mach", Number{d.limitingMach, 2}},
-                                              {"limit", Speed(air::speedOfSound(d.room) * d.limitingMach)}}));
-        call.workings.push_back(say("call.demand.working.area", {{"wanted", wanted}}));
+            say(isExhaust() ? "call.demand.working.area-exhaust" : "call.demand.working.area", {{"wanted", wanted}}));
         call.workings.push_back(say("call.demand.working.waves"));
+    }
+
+    /// What goes through the port while the piston is fastest, and the limit.
+    static void demandWorkings(Call& call, const planning::Demand& d)
+    {
+        if (d.exhaust) {
+            call.workings.push_back(say("call.demand.working.gas", {{"rpm", d.rpm},
+                                                                    {"flow", d.exhaust(d.rpm)},
+                                                                    {"pressure", d.room.pressure},
+                                                                    {"temperature", d.room.temperature}}));
+        } else {
+            call.workings.push_back(
+                say("call.demand.working.piston", {{"area", planning::pistonArea(d.drive)},
+                                                   {"rpm", d.rpm},
+                                                   {"speed", planning::peakPistonSpeed(d.drive, d.rpm)}}));
+        }
+        const Speed sound = planning::soundBefore(d);
+        call.workings.push_back(
+            say("call.demand.working.sound",
+                {{"sound", sound}, {"mach", Number{d.limitingMach, 2}}, {"limit", Speed(sound * d.limitingMach)}}));
+    }
+
+    /// How a cylinder's exhaust flows against its intake.
+    void sides()
+    {
+        const auto ratio = engine::exhaustToIntake(m_of.job, port(), m_of.flowsOf);
+        const job::ShareRange& wanted = house().exhaustToIntake;
+        if (!ratio || (ratio->share >= wanted.low && ratio->share <= wanted.high))
+            return;
+        const bool small = ratio->share < wanted.low;
+        // It is the exhaust that is too small, or too big; at the intake it is told as a note.
+        Call& call = add("exhaust-to-intake", isExhaust() ? Severity::Warning : Severity::Note);
+        call.title =
+            say(small ? "call.exhaust-to-intake.small" : "call.exhaust-to-intake.big",
+                {{"ratio", Percent{ratio->share}}, {"low", Percent{wanted.low}}, {"high", Percent{wanted.high}}});
+        call.text = say("call.exhaust-to-intake.text", {{"exhaust", ratio->exhaust}, {"intake", ratio->intake}});
+        call.workings.push_back(say("call.exhaust-to-intake.working"));
     }
 
     /// Where and from which speed the port as a whole lets no more air pass: one answer for runner and valve.
@@ -117,17 +148,21 @@ private:
             return;
         const RotationalSpeed top = flows->atTop().rpm;
         const bool inRange = *flows->chokesFrom <= top;
-        Call& call = add("port-chokes", inRange ? Severity::Danger : Severity::Note);
+        // An exhaust that is still choked costs the piston work and leaves burned gas; the engine revs on.
+        const Severity severity = isExhaust() ? Severity::Warning : Severity::Danger;
+        Call& call = add("port-chokes", inRange ? severity : Severity::Note);
         const bool valve = flows->place >= port().stations.size();
         if (!valve)
             call.s = port().stations[flows->place].s;
         call.title =
-            say("call.port-chokes.title",
+            say(isExhaust() ? "call.port-chokes.title-exhaust" : "call.port-chokes.title",
                 {{"place", valve ? say("place.the.valve") : m_of.place(flows->place)}, {"rpm", *flows->chokesFrom}});
         const Density density = air::density(analysis().demand->room);
-        call.text = say(inRange ? "call.port-chokes.in-range" : "call.port-chokes.beyond",
+        call.text = say(isExhaust() ? "call.port-chokes.exhaust"
+                        : inRange   ? "call.port-chokes.in-range"
+                                    : "call.port-chokes.beyond",
                         {{"flow", VolumeFlow::fromSi(flows->choking.si() / density.si())}, {"top", top}});
-        call.workings.push_back(say("call.port-chokes.working"));
+        call.workings.push_back(say(isExhaust() ? "call.port-chokes.working-exhaust" : "call.port-chokes.working"));
     }
 
     [[nodiscard]] bool missed(std::size_t station) const

@@ -3,21 +3,134 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace euryth::engine {
 
-EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm)
+namespace {
+
+planning::IntakeSide intakeOf(const EngineModel& model) { return {model.cam, model.inletOnEngine, 1.0, model.charge}; }
+
+planning::ExhaustSide exhaustOf(const EngineModel& model)
+{
+    return {model.cam, model.outletOnEngine, 1.0, model.atOpening, model.pipe};
+}
+
+/// One speed, by the gas exchange where the exhaust is known, else by the filling alone.
+EngineRun cylinderAt(const EngineModel& model, RotationalSpeed rpm, planning::Effort effort)
 {
     EngineRun run;
+    if (model.isExhaust() || model.exhaust) {
+        run.exchange = exchangeOf(model, rpm, effort);
+        run.filling = run.exchange->filling;
+        run.settled = run.exchange->settled;
+    } else {
+        run.filling = planning::fill(model.cylinder, model.cam, *model.inletOnEngine, model.charge, rpm, effort);
+        run.settled = run.filling.settled;
+    }
+    return run;
+}
+
+bool knowsIntake(const EngineModel& model) { return !model.isExhaust() || model.intake; }
+
+/// Of fresh air, or of what leaves where no intake side is known.
+MassFlow meanFlow(const EngineModel& model, const EngineRun& run)
+{
+    if (knowsIntake(model))
+        return run.filling.meanFlow;
+    constexpr double perTurn = 2.0;  // of a four-stroke engine
+    const auto& points = run.exchange->points;
+    double mass = 0.0;
+    for (std::size_t i = 1; i < points.size(); ++i)
+        mass += (points[i].out + points[i - 1].out).si() / 2.0 * (points[i].crank - points[i - 1].crank).si();
+    return MassFlow::fromSi(mass / (perTurn * 2.0 * std::numbers::pi));
+}
+
+/// The moment at which most flows while the piston drives.
+const planning::ExchangePoint& drivenPeak(const EngineModel& model, const planning::GasExchange& exchange)
+{
+    const Angle driven = planning::drivenFrom(model.cylinder.drive);
+    return *std::ranges::max_element(
+        exchange.points, {}, [&](const planning::ExchangePoint& p) { return p.crank >= driven ? p.out.si() : -1.0; });
+}
+
+flow::RunnerFlow runnerAt(const EngineModel& model, const planning::ExchangePoint& p)
+{
+    constexpr double none = 1e-9;
+    const double gasConstant =
+        model.fresh.pressure.si() / (air::density(model.fresh).si() * model.fresh.temperature.si());
+    const planning::GasAtRest gas{p.beforeRunner,
+                                  Density::fromSi(p.beforeRunner.si() / (gasConstant * p.temperature.si())),
+                                  planning::kBurnedGamma};
+    return throughExhaust(model, gas, p.temperature, MassFlow::fromSi(std::max(none, p.out.si())));
+}
+
+}  // namespace
+
+planning::GasExchange exchangeOf(const EngineModel& model, RotationalSpeed rpm, planning::Effort effort)
+{
+    if (model.isExhaust())
+        return planning::exchange(model.cylinder, exhaustOf(model), model.intake, model.fresh, rpm, effort);
+    return planning::exchange(model.cylinder, *model.exhaust, intakeOf(model), model.fresh, rpm, effort);
+}
+
+std::vector<double> machAt(const EngineModel& model, const planning::ExchangePoint& point)
+{
+    std::vector<double> machs;
+    for (const flow::StationState& state : runnerAt(model, point).stations)
+        machs.push_back(state.mach);
+    return machs;
+}
+
+EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm)
+{
+    EngineRun run = cylinderAt(model, rpm, planning::Effort::Full);
     run.before = model.charge.pressure;
-    run.filling = planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm);
     run.machIndex = planning::machIndex(model.cylinder, model.cam, model.area, model.charge, rpm);
-    const auto faster =
-        planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm * 1.1, planning::Effort::Quick);
-    run.overRev = faster.meanFlow / run.filling.meanFlow;
+    constexpr double more = 1.1;
+    const EngineRun faster = cylinderAt(model, rpm * more, planning::Effort::Quick);
+    run.overRev = meanFlow(model, faster) / meanFlow(model, run);
+    if (model.isExhaust()) {
+        run.atPeakFlow = runnerAt(model, drivenPeak(model, *run.exchange));
+        return run;
+    }
     const auto through = flow::flowThrough(model.runner, model.charge, run.filling.peakFlow, model.roughness);
     run.atPeakFlow = through ? *through : flow::chokingFlow(model.runner, model.charge, model.roughness);
     return run;
+}
+
+SpeedPoint speedPoint(const EngineModel& model, RotationalSpeed rpm)
+{
+    const EngineRun run = cylinderAt(model, rpm, planning::Effort::Quick);
+    SpeedPoint point;
+    point.rpm = rpm;
+    point.volumetricEfficiency = run.filling.volumetricEfficiency;
+    point.meanFlow = meanFlow(model, run);
+    point.settled = run.settled;
+    if (run.exchange)
+        point.left = run.exchange->residual;
+    if (model.isExhaust()) {
+        const planning::Emptying& emptying = run.exchange->emptying;
+        point.peakFlow = emptying.drivenFlow;
+        point.peakDepression = emptying.pumping;
+        point.chokedShare = emptying.chokedShare;
+        point.chokedAtHighLift = emptying.chokedAtHighLift;
+    } else {
+        point.peakFlow = run.filling.peakFlow;
+        point.peakDepression = run.filling.peakDepression;
+        point.chokedShare = run.filling.chokedShare;
+        point.chokedAtHighLift = run.filling.chokedAtHighLift;
+    }
+    return point;
+}
+
+std::vector<SpeedPoint> sweep(const EngineModel& model, RotationalSpeed from, RotationalSpeed to, int steps,
+                              const std::stop_token& stop)
+{
+    std::vector<SpeedPoint> points;
+    for (int i = 0; i <= steps && !(i > 0 && stop.stop_requested()); ++i)
+        points.push_back(speedPoint(model, from + (to - from) * (static_cast<double>(i) / steps)));
+    return points;
 }
 
 std::optional<RotationalSpeed> topSpeed(const job::Engine& engine)
@@ -40,41 +153,51 @@ std::optional<RotationalSpeed> PortFlows::speedFor(MassFlow flow) const
 
 namespace {
 
-planning::SpeedPoint pointAt(const EngineModel& model, RotationalSpeed rpm)
-{
-    return planning::speedPoint(
-        rpm, planning::fill(model.cylinder, model.cam, *model.onEngine, model.charge, rpm, planning::Effort::Quick));
-}
-
 /// Where the passage begins to be choked with the valve well open, between two speeds.
 RotationalSpeed chokesBetween(const EngineModel& model, RotationalSpeed open, RotationalSpeed choked)
 {
     for (int i = 0; i < 6; ++i) {
         const RotationalSpeed middle = (open + choked) / 2.0;
-        (pointAt(model, middle).chokedAtHighLift > 0.0 ? choked : open) = middle;
+        (speedPoint(model, middle).chokedAtHighLift > 0.0 ? choked : open) = middle;
     }
     return choked;
+}
+
+/// Where an exhaust port is fastest while the piston drives most through it: a station in the order of the air, or its
+/// valve behind them.
+std::size_t fastestDriven(const EngineModel& model, RotationalSpeed rpm)
+{
+    const auto exchange = exchangeOf(model, rpm, planning::Effort::Quick);
+    const planning::ExchangePoint& peak = drivenPeak(model, exchange);
+    const flow::RunnerFlow run = runnerAt(model, peak);
+    const bool valve = !peak.exhaustRunnerChoked && peak.exhaustMach > run.stations[run.fastest].mach;
+    return valve ? run.stations.size() : run.fastest;
 }
 
 PortFlows flowsOf(const EngineModel& model, PressureDifference bench, RotationalSpeed top)
 {
     PortFlows flows;
     const Length lift = model.cam.lift;
+    // Stations count from the window; an exhaust's air comes from the valve.
+    const std::size_t count = model.runner.size();
+    const auto station = [&](std::size_t i) { return model.isExhaust() && i < count ? count - 1 - i : i; };
     flows.onBench = throughPort(model, model.room, lift, bench).flow;
     const auto most = portChokes(model, model.charge, lift);
     flows.choking = most.flow;
-    flows.place = most.fastest;
+    flows.place = station(most.fastest);
     for (const double share : {1.0 / 3.0, 0.55, 0.75, 0.9, 1.0, 1.15, 1.3, 1.5}) {
         if (share == 1.0)
             flows.top = flows.speeds.size();
-        flows.speeds.push_back(pointAt(model, top * share));
+        flows.speeds.push_back(speedPoint(model, top * share));
         if (!flows.chokesFrom && flows.speeds.back().chokedAtHighLift > 0.0) {
             const RotationalSpeed last =
                 flows.speeds.size() > 1 ? flows.speeds[flows.speeds.size() - 2].rpm : RotationalSpeed{} + top / 100.0;
             flows.chokesFrom = chokesBetween(model, last, flows.speeds.back().rpm);
         }
     }
-    flows.fastest = throughPort(model, model.charge, lift, flows.atTop().peakDepression).fastest;
+    flows.fastest =
+        station(model.isExhaust() ? fastestDriven(model, top)
+                                  : throughPort(model, model.charge, lift, flows.atTop().peakDepression).fastest);
     return flows;
 }
 
@@ -89,7 +212,7 @@ Known<PortFlows> portFlows(const job::Job& job, const job::Port& port)
     if (!top)
         return {std::nullopt, say("missing.peak-rpm")};
     PortFlows flows = flowsOf(*model, benchDepression(job), *top);
-    if (!std::ranges::all_of(flows.speeds, &planning::SpeedPoint::settled))
+    if (!std::ranges::all_of(flows.speeds, &SpeedPoint::settled))
         return {std::nullopt, noEnd()};
     return {std::move(flows), {}};
 }
@@ -105,14 +228,45 @@ bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, c
                p.runner == q.runner && std::ranges::equal(p.stations, q.stations, sameStation) && p.flow == q.flow &&
                p.probes == q.probes;
     };
+    // The cylinder's other side changes what is left of the burned gas, and what is drawn.
+    const auto sameOther = [&](const job::Port* p, const job::Port* q) { return same(*p, *q); };
+    if (!std::ranges::equal(otherSideOf(a, portOfA), otherSideOf(b, portOfB), sameOther))
+        return false;
     // The cylinder is shared with other ports, by their valves.
     return a.engine == b.engine && a.bench == b.bench && a.house == b.house && a.chambers == b.chambers &&
            same(portOfA, portOfB) && analysis::flowShare(a, portOfA) == analysis::flowShare(b, portOfB) &&
            job::branchesOf(a, portOfA).empty() == job::branchesOf(b, portOfB).empty();
 }
 
+std::optional<FlowRatio> exhaustToIntake(const job::Job& job, const job::Port& port, const FlowsOf& flowsOf)
+{
+    const auto room = analysis::roomAir(job.bench);
+    if (!room)
+        return std::nullopt;
+    const auto flowOf = [&](job::Side side) {
+        VolumeFlow sum;
+        for (const job::Port* p : sideOf(job, port, side)) {
+            const auto flows = flowsOf(static_cast<std::size_t>(p - job.ports.data()));
+            if (!flows)
+                return VolumeFlow{};
+            sum += VolumeFlow::fromSi(flows->onBench.si() / air::density(*room).si());
+        }
+        return sum;
+    };
+    FlowRatio ratio;
+    ratio.exhaust = flowOf(job::Side::Exhaust);
+    ratio.intake = flowOf(job::Side::Intake);
+    if (!(ratio.exhaust > VolumeFlow{}) || !(ratio.intake > VolumeFlow{}))
+        return std::nullopt;
+    ratio.share = ratio.exhaust / ratio.intake;
+    return ratio;
+}
+
 std::vector<BenchTwin> benchTwins(const job::Job& job, const job::Port& port, const FlowsOf& flowsOf)
 {
+    // What an exhaust does is seen in its own cylinder's filling, and that hangs on the intake there as well.
+    if (port.side == job::Side::Exhaust)
+        return {};
     const auto own = job::findPort(job, port.id);
     const auto flows = own ? flowsOf(*own) : portFlows(job, port);
     if (!flows)

@@ -17,6 +17,11 @@ const ShareRange& bowlRange(const House& house, Side side)
     return side == Side::Intake ? house.intakeBowl : house.exhaustBowl;
 }
 
+double limitingMach(const House& house, Side side)
+{
+    return side == Side::Intake ? house.limitingMach : house.exhaustLimitingMach;
+}
+
 Length seatWidth(const House& house, Side side)
 {
     return side == Side::Intake ? house.intakeSeatWidth : house.exhaustSeatWidth;

@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include <boost/math/tools/minima.hpp>
+#include <boost/math/tools/roots.hpp>
 
 #include "air/isentropic.hpp"
 
@@ -17,6 +18,14 @@ namespace {
 
 /// The part of the piston that this port has to fill.
 Area servedArea(const Demand& demand) { return demand.share * pistonArea(demand.drive); }
+
+/// What goes through the port while the piston is fastest.
+VolumeFlow peakFlow(const Demand& demand, RotationalSpeed rpm)
+{
+    return demand.exhaust ? demand.exhaust(rpm) : servedArea(demand) * peakPistonSpeed(demand.drive, rpm);
+}
+
+Speed limitingSpeed(const Demand& demand) { return soundBefore(demand) * demand.limitingMach; }
 
 }  // namespace
 
@@ -36,28 +45,46 @@ Speed pistonSpeed(const CrankDrive& drive, RotationalSpeed rpm, Angle afterTopDe
     return Speed::fromSi(rpm.si() * throwRadius * s * (1.0 + c / std::sqrt(rodRatio * rodRatio - s * s)));
 }
 
-Speed peakPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm)
+Angle fastestPiston(const CrankDrive& drive)
 {
     constexpr int halfTheDigits = 26;  // a minimum can be placed no better than to half the digits of a double
+    const auto rpm = rotationFromRpm(1.0);
     const auto slowest = boost::math::tools::brent_find_minima(
         [&](double angle) { return -pistonSpeed(drive, rpm, Angle::fromSi(angle)).si(); }, 0.0, pi, halfTheDigits);
-    return Speed::fromSi(-slowest.second);
+    return Angle::fromSi(slowest.first);
 }
 
-Speed peakGasSpeed(const Demand& demand, Area area)
+Speed peakPistonSpeed(const CrankDrive& drive, RotationalSpeed rpm)
 {
-    return peakPistonSpeed(demand.drive, demand.rpm) * (servedArea(demand) / area);
+    return pistonSpeed(drive, rpm, fastestPiston(drive));
 }
 
-Area wantedArea(const Demand& demand)
+Speed soundBefore(const Demand& demand)
 {
-    const Speed limit = air::speedOfSound(demand.room) * demand.limitingMach;
-    return servedArea(demand) * (peakPistonSpeed(demand.drive, demand.rpm) / limit);
+    return air::speedOfSound(demand.room) * std::sqrt(demand.gamma / air::kGamma);
 }
+
+Speed peakGasSpeed(const Demand& demand, Area area) { return peakFlow(demand, demand.rpm) / area; }
+
+Area wantedArea(const Demand& demand) { return peakFlow(demand, demand.rpm) / limitingSpeed(demand); }
 
 RotationalSpeed rpmForArea(const Demand& demand, Area area)
 {
-    return demand.rpm * (area / wantedArea(demand));  // piston speed is proportional to rpm
+    if (!demand.exhaust)
+        return demand.rpm * (area / wantedArea(demand));  // piston speed is proportional to rpm
+    const VolumeFlow wanted = limitingSpeed(demand) * area;
+    constexpr double least = 0.1;
+    constexpr double most = 4.0;
+    const auto spare = [&](double share) { return (peakFlow(demand, demand.rpm * share) - wanted).si(); };
+    if (spare(least) >= 0.0)
+        return demand.rpm * least;
+    if (spare(most) <= 0.0)
+        return demand.rpm * most;
+    constexpr int bits = 8;
+    boost::uintmax_t steps = 20;
+    const auto bracket =
+        boost::math::tools::toms748_solve(spare, least, most, boost::math::tools::eps_tolerance<double>(bits), steps);
+    return demand.rpm * ((bracket.first + bracket.second) / 2.0);
 }
 
 MassFlow sonicFlow(const Demand& demand, Area area, double ratio)

@@ -9,7 +9,7 @@
 #include <boost/math/tools/roots.hpp>
 #include <boost/numeric/odeint.hpp>
 
-#include "planning/compression.hpp"
+#include "orifice.hpp"
 
 namespace euryth::planning {
 
@@ -21,60 +21,29 @@ using State = std::array<double, 2>;  // mass, kg; internal energy, J
 constexpr double kGamma = air::kGamma;
 constexpr int kSamples = 360;  // of the time the valve is open after top dead centre
 constexpr int kQuickSamples = 90;
-constexpr int kMostEvaluations = 5'000'000;
-
-/// Critical pressure ratio (2/(gamma+1))^(gamma/(gamma-1)).
-const double kCritical = std::pow(2.0 / (kGamma + 1.0), kGamma / (kGamma - 1.0));
-
-/// Mass flow per effective area from p0, T0 to p: Heywood, eqs. C.8 and C.9. R T0 = p0 / rho0.
-double fluxFrom(double p0, double rho0, double p)
-{
-    // Over the last ten pascals or so the flow falls to nothing in a line instead of with a root: with its endless
-    // slope the sum would not come to an end behind a large valve.
-    constexpr double hardly = 1e-4;
-    const double drop = std::max(0.0, 1.0 - p / p0);
-    const double ratio = std::clamp(p / p0, kCritical, 1.0 - hardly);
-    const double square =
-        2.0 * kGamma / (kGamma - 1.0) * (std::pow(ratio, 2.0 / kGamma) - std::pow(ratio, (kGamma + 1.0) / kGamma));
-    return std::sqrt(p0 * rho0 * square) * std::min(1.0, drop / hardly);
-}
-
-/// Mach number in an opening from total to static pressure, at most 1.
-double machBehind(double total, double p)
-{
-    const double ratio = std::clamp(p / total, kCritical, 1.0);
-    return std::sqrt(2.0 / (kGamma - 1.0) * (std::pow(ratio, -(kGamma - 1.0) / kGamma) - 1.0));
-}
 
 class CylinderGas {
 public:
     CylinderGas(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,
                 RotationalSpeed rpm)
-        : m_cylinder(cylinder),
-          m_cam(cam),
+        : m_cam(cam),
           m_inlet(inlet),
           m_omega(rpm.si()),
           m_p0(room.pressure.si()),
-          m_rho0(air::density(room).si())
+          m_rho0(air::density(room).si()),
+          m_volume(cylinder.drive, cylinder.compressionRatio, cylinder.share)
     {
-        m_swept = cylinder.share * sweptVolume(cylinder.drive.bore, cylinder.drive.stroke).si();
-        m_clearance = m_swept / (cylinder.compressionRatio - 1.0);
     }
 
-    [[nodiscard]] State start() const { return {m_rho0 * m_clearance, m_p0 * m_clearance / (kGamma - 1.0)}; }
-    [[nodiscard]] double swept() const { return m_swept; }
+    [[nodiscard]] State start() const
+    {
+        return {m_rho0 * m_volume.clearance(), m_p0 * m_volume.clearance() / (kGamma - 1.0)};
+    }
+    [[nodiscard]] double swept() const { return m_volume.swept(); }
     [[nodiscard]] double roomDensity() const { return m_rho0; }
     [[nodiscard]] double roomPressure() const { return m_p0; }
 
-    /// Volume over the piston at a crank angle: exact slider-crank.
-    [[nodiscard]] double volume(double angle) const
-    {
-        const double a = m_cylinder.drive.stroke.si() / 2.0;
-        const double rod = m_cylinder.drive.rod.si();
-        const double travel = a + rod - a * std::cos(angle) - std::sqrt(rod * rod - std::pow(a * std::sin(angle), 2));
-        return m_clearance + m_swept * travel / (2.0 * a);
-    }
-
+    [[nodiscard]] double volume(double angle) const { return m_volume.at(angle); }
     [[nodiscard]] double pressure(const State& x, double angle) const { return (kGamma - 1.0) * x[1] / volume(angle); }
 
     /// What flows into the cylinder; negative: back out.
@@ -102,21 +71,17 @@ public:
         const double mdot = flow(x, angle).flow.si();
         const double p = pressure(x, angle);
         const double enthalpy = kGamma / (kGamma - 1.0) * (mdot >= 0.0 ? m_p0 / m_rho0 : p * volume(angle) / x[0]);
-        constexpr double h = 1e-5;
-        const double growth = (volume(angle + h) - volume(angle - h)) / (2.0 * h);
-        change = {mdot / m_omega, mdot * enthalpy / m_omega - p * growth};
+        change = {mdot / m_omega, mdot * enthalpy / m_omega - p * m_volume.growth(angle)};
     }
 
 private:
-    const Cylinder& m_cylinder;
     const Cam& m_cam;
     const Inlet& m_inlet;
     mutable int m_evaluations = 0;
     double m_omega;
     double m_p0;
     double m_rho0;
-    double m_swept = 0.0;
-    double m_clearance = 0.0;
+    CylinderVolume m_volume;
 };
 
 FillingPoint pointOf(const CylinderGas& gas, const State& x, double angle)
@@ -132,6 +97,14 @@ FillingPoint pointOf(const CylinderGas& gas, const State& x, double angle)
 }
 
 }  // namespace
+
+EffectiveArea areaThrough(std::vector<double> lifts, std::vector<double> areas)
+{
+    const double last = lifts.back();
+    return [curve = geometry::MonotoneCubic(std::move(lifts), std::move(areas)), last](Length lift) {
+        return Area::fromSi(curve(std::clamp(lift.si(), 0.0, last)));
+    };
+}
 
 Inlet::Inlet(EffectiveArea opening, const std::vector<std::pair<MassFlow, double>>& behind)
     : m_opening(std::move(opening))
@@ -234,23 +207,6 @@ double machIndex(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& 
     const double meanEffective = sum / kSamples;  // C_i times the valve's area, which so drops out of Z
     return cylinder.share * pistonArea(cylinder.drive).si() / meanEffective *
            (meanPistonSpeed(cylinder.drive, rpm) / air::speedOfSound(room));
-}
-
-SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& f)
-{
-    return {rpm,           f.volumetricEfficiency, f.meanFlow, f.peakFlow, f.peakDepression,
-            f.chokedShare, f.chokedAtHighLift,     f.settled};
-}
-
-std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,
-                              RotationalSpeed from, RotationalSpeed to, int steps, const std::stop_token& stop)
-{
-    std::vector<SpeedPoint> points;
-    for (int i = 0; i <= steps && !(i > 0 && stop.stop_requested()); ++i) {
-        const RotationalSpeed rpm = from + (to - from) * (static_cast<double>(i) / steps);
-        points.push_back(speedPoint(rpm, fill(cylinder, cam, inlet, room, rpm, Effort::Quick)));
-    }
-    return points;
 }
 
 }  // namespace euryth::planning

@@ -70,6 +70,8 @@ Phrase rangeText(const job::ShareRange& range)
     return say("range", {{"low", Percent{range.low}}, {"high", Percent{range.high}}});
 }
 
+Phrase machText(double mach) { return say("mach", {{"mach", Number{mach, 2}}}); }
+
 template <class T>
 Phrase value(const T& quantity)
 {
@@ -87,7 +89,7 @@ std::optional<Area> openingWith(const Outcome& outcome, job::Side side, double s
         return std::nullopt;
     valve.cuts[stack->seat].angle = outcome.job.house.seatAngle;
     const job::Engine& engine = outcome.job.engine;
-    const auto cam = engine::camOf(side == job::Side::Intake ? engine.intakeCam : engine.exhaustCam);
+    const auto cam = analysis::camOf(engine, side);
     const Length most = cam ? cam->lift : valve.head / 4.0;
     return geometry::openingAt(valve, most * shareOfLift).area;
 }
@@ -104,6 +106,7 @@ public:
     std::vector<HouseChange> changes()
     {
         area();
+        sides();
         seat();
         turn();
         walls();
@@ -132,10 +135,7 @@ private:
     void area()
     {
         rule(
-            "mach",
-            [](const auto& h) {
-                return say("mach", {{"mach", Number{h.limitingMach, 2}}});
-            },
+            "mach", [side = m_port.side](const auto& h) { return machText(job::limitingMach(h, side)); },
             change("effect.wanted-area", m_before.analysis.wantedArea, m_after.analysis.wantedArea));
         rule(
             "taper", [](const auto& h) { return value(Percent{h.taperPer100mm}); },
@@ -225,6 +225,16 @@ private:
             "core-shift", [](const auto& h) { return choice("core-shift", job::kCoreShiftKeys, h.coreShift); }, shift);
     }
 
+    /// Exhaust against intake.
+    void sides()
+    {
+        const auto flow = engine::exhaustToIntake(
+            m_after.job, m_port, [&](std::size_t i) { return engine::portFlows(m_after.job, m_after.job.ports[i]); });
+        rule(
+            "exhaust-to-intake", [](const auto& h) { return rangeText(h.exhaustToIntake); },
+            flow ? say("effect.exhaust-to-intake", {{"ratio", Percent{flow->share}}}) : Phrase());
+    }
+
     void speeds()
     {
         rule("speed-limits",
@@ -268,6 +278,7 @@ private:
             add(say(intake ? "rule.of-exhaust" : "rule.of-intake", {{"rule", say("rule." + id)}}), print, none,
                 say("rule.other-side.why"));
         };
+        other("mach", [&](const auto& h) { return machText(job::limitingMach(h, side)); });
         other("throat", [&](const auto& h) { return rangeText(job::throatRange(h, side)); });
         other("bowl", [&](const auto& h) { return rangeText(job::bowlRange(h, side)); });
         other("seat-width", [&](const auto& h) { return value(job::seatWidth(h, side)); });

@@ -23,6 +23,15 @@ void movePose(job::MeasuredPose& pose, geometry::Point by)
     pose.z = *pose.z + up * cos(complete->pitch);
 }
 
+void keepPlace(job::MeasuredPose& pose, const geometry::Pose& at)
+{
+    pose.x = at.x;
+    pose.y = at.y;
+    pose.z = at.z;
+    pose.pitch = at.pitch;
+    pose.yaw = at.yaw;
+}
+
 void shapeStation(job::Station& station, const planning::PlannedSection& planned)
 {
     job::MeasuredSection section;
@@ -120,6 +129,12 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
     result.port = port;
     result.port.probes.clear();
     result.port.flow.clear();
+    // Metal that is taken off the floor moves walls, not the places at which the sections were taken: those of a runner
+    // that is laid out are kept, so that its short side is not laid out anew with the planned numbers.
+    if ((port.planEnd.shortRadius || port.planEnd.shortHeight) && !analysis.poses.empty()) {
+        for (std::size_t i = 0; i < port.stations.size(); ++i)
+            keepPlace(result.port.stations[i].pose, analysis.poses[i]);
+    }
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         if (i < analysis.planned.size() && analysis.planned[i])
             shapeStation(result.port.stations[i], *analysis.planned[i]);

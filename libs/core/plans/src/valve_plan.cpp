@@ -294,12 +294,12 @@ void checkBigger(const job::Job& job, const job::Port& port, const analysis::Por
 /// Compression with the cylinder's chamber as it is, and with it enlarged.
 void compression(const job::Job& job, const job::Port& port, ShroudPlan& plan)
 {
-    const auto now = engine::clearanceOf(job, port.cylinder);
+    const auto now = analysis::clearanceOf(job, port.cylinder);
     if (!now)
         return;
     plan.chamber = now->chamber + plan.added.value_or(Volume{});
-    plan.compressionNow = engine::compressionWith(job.engine, now->whole);
-    plan.compression = engine::compressionWith(job.engine, engine::clearanceWith(job.engine, *plan.chamber));
+    plan.compressionNow = analysis::compressionWith(job.engine, now->whole);
+    plan.compression = analysis::compressionWith(job.engine, analysis::clearanceWith(job.engine, *plan.chamber));
 }
 
 }  // namespace
@@ -333,8 +333,7 @@ Known<ShroudPlan> planShrouding(const job::Job& job, const job::Port& port, cons
         leaned.wall->lean = *lean;
         plan.added = geometry::layBackVolume(in, *lean);
     }
-    const job::CamLobe& lobe = port.side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam;
-    const auto cam = engine::camOf(lobe);
+    const auto cam = analysis::camOf(job.engine, port.side);
     constexpr double usualLift = 1.0 / 3.0;  // of the valve's diameter
     const Length most = cam ? cam->lift : in.valve * usualLift;
     constexpr int steps = 40;
@@ -351,7 +350,7 @@ Known<ShroudPlan> planShrouding(const job::Job& job, const job::Port& port, cons
 
 Known<Area> weightedOpening(const job::Job& job, job::Side side, const geometry::ValveGeometry& valve)
 {
-    const auto cam = engine::camOf(side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam);
+    const auto cam = analysis::camOf(job.engine, side);
     if (!cam)
         return {std::nullopt, say("missing.cam")};
     // The opening at a few lifts; between them it is as smooth as the lift itself.

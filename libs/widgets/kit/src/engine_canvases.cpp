@@ -2,6 +2,9 @@
 #include "kit/engine_canvases.hpp"
 #include "app/language.hpp"
 
+#include <algorithm>
+#include <numeric>
+
 #include <QPainter>
 
 namespace euryth::widgets {
@@ -39,6 +42,47 @@ void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResul
 {
     for (auto& c : charts)
         c.missing = whyNone(results, missing);
+}
+
+/// Of an intake the depression in the cylinder over the crank, of an exhaust its pressure over the pipe's while the
+/// valve is open.
+std::vector<QPointF> pressures(const Curve& curve)
+{
+    std::vector<QPointF> points;
+    if (!curve.model.isExhaust()) {
+        for (const auto& p : curve.run.filling.points)
+            points.emplace_back(p.crank.si(), (curve.run.before - p.pressure).si());
+        return points;
+    }
+    for (const auto& p : curve.run.exchange->points) {
+        if (p.crank <= planning::closes(curve.model.cam))
+            points.emplace_back(p.crank.si(), (p.pressure - curve.model.pipe).si());
+    }
+    return points;
+}
+
+/// The valve's opening is the last of the states; the air of an exhaust port meets it first.
+std::vector<std::size_t> inAirOrder(const engine::EngineModel& model, std::size_t count)
+{
+    std::vector<std::size_t> order(count);
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    if (model.isExhaust())
+        std::ranges::rotate(order, std::prev(order.end()));
+    return order;
+}
+
+/// A cam's lift over its crank angles.
+std::vector<QPointF> liftCurve(const planning::Cam& cam)
+{
+    const Angle opens = planning::opens(cam);
+    const Angle closes = planning::closes(cam);
+    constexpr int steps = 180;
+    std::vector<QPointF> points;
+    for (int i = 0; i <= steps; ++i) {
+        const Angle crank = opens + (closes - opens) * (static_cast<double>(i) / steps);
+        points.emplace_back(crank.si(), planning::liftAt(cam, crank).si());
+    }
+    return points;
 }
 
 void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& results)
@@ -96,12 +140,18 @@ std::vector<drawing::ChartScene> EngineCanvas::makeScene() const
 
 std::vector<drawing::ChartScene> EngineCanvas::filling() const
 {
+    const bool exhaust = workspace().port() && workspace().port()->side == job::Side::Exhaust;
     const QString crankTitle = tr("crank after top dead centre, °");
     std::vector<drawing::ChartScene> charts{
-        chart(workspace(), tr("Depression in the cylinder, %1").arg(workspace().symbol(Kind::Depression)), crankTitle,
-              Kind::Angle, Kind::Depression),
-        chart(workspace(), tr("Volumetric efficiency, %"), tr("rpm"), Kind::Rotation, Kind::Percent),
-        chart(workspace(), tr("Mach number at the stations, at peak power"),
+        chart(workspace(),
+              (exhaust ? tr("Pressure in the cylinder over the pipe's, %1") : tr("Depression in the cylinder, %1"))
+                  .arg(workspace().symbol(Kind::Depression)),
+              crankTitle, Kind::Angle, Kind::Depression),
+        chart(workspace(), exhaust ? tr("Burned gas left in the cylinder, %") : tr("Volumetric efficiency, %"),
+              tr("rpm"), Kind::Rotation, Kind::Percent),
+        chart(workspace(),
+              exhaust ? tr("Mach number at the stations, while the piston drives")
+                      : tr("Mach number at the stations, at peak power"),
               tr("from the window, %1").arg(workspace().symbol(Kind::Position)), Kind::Position, Kind::Number),
         chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
     const auto& results = m_results.get();
@@ -109,24 +159,23 @@ std::vector<drawing::ChartScene> EngineCanvas::filling() const
         setMissing(charts, m_results, results.missing);
         return charts;
     }
-    const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &planning::SpeedPoint::meanFlow).meanFlow;
+    const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &engine::SpeedPoint::meanFlow).meanFlow;
     for (const Curve& curve : results->curves) {
         for (auto& c : charts)
             c.lines.push_back({curveName(curve), styleOf(curve.who), {}});
-        for (const auto& p : curve.run.filling.points)
-            charts[0].lines.back().points.emplace_back(p.crank.si(), (curve.run.before - p.pressure).si());
+        charts[0].lines.back().points = pressures(curve);
         for (const auto& p : curve.sweep) {
-            charts[1].lines.back().points.emplace_back(p.rpm.si(), p.volumetricEfficiency);
+            charts[1].lines.back().points.emplace_back(p.rpm.si(), exhaust ? p.left : p.volumetricEfficiency);
             charts[3].lines.back().points.emplace_back(p.rpm.si(), p.meanFlow / most);
         }
         for (std::size_t i = 0; i < curve.run.atPeakFlow.stations.size(); ++i) {
-            charts[2].lines.back().points.emplace_back(curve.model.runner[i].s.si(),
+            charts[2].lines.back().points.emplace_back(curve.model.fromWindow(i).si(),
                                                        curve.run.atPeakFlow.stations[i].mach);
         }
     }
     markSpeeds(charts[1], *results);
     markSpeeds(charts[3], *results);
-    charts[1].fromZero = false;
+    charts[1].fromZero = exhaust;
     return charts;
 }
 
@@ -146,13 +195,14 @@ std::vector<drawing::ChartScene> EngineCanvas::runner() const
     const auto add = [&](const Curve& curve, const flow::RunnerFlow& flow, LineStyle style, const QString& name) {
         for (auto& c : charts)
             c.lines.push_back({name, style, {}});
-        const double end = curve.model.runner.back().s.si();
-        for (std::size_t i = 0; i < flow.stations.size(); ++i) {
+        const double end = curve.model.valveEnd.si();
+        const AbsolutePressure total =
+            std::ranges::max(flow.stations, {}, &flow::StationState::totalPressure).totalPressure;
+        for (std::size_t i : inAirOrder(curve.model, flow.stations.size())) {
             const bool valve = i >= curve.model.runner.size();
-            const double s = valve ? end * kValveAt : curve.model.runner[i].s.si();
+            const double s = valve ? end * kValveAt : curve.model.fromWindow(i).si();
             charts[0].lines.back().points.emplace_back(s, flow.stations[i].mach);
-            charts[1].lines.back().points.emplace_back(
-                s, (flow.stations.front().totalPressure - flow.stations[i].totalPressure).si());
+            charts[1].lines.back().points.emplace_back(s, (total - flow.stations[i].totalPressure).si());
         }
     };
     const QString bench = workspace().text(Kind::Depression, results->bench.si());
@@ -183,24 +233,24 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
     }
     const Curve& now = results->curves.front();
     charts[0].lines.push_back({tr("piston"), LineStyle::NowThin, {}});
-    for (const auto& p : now.run.filling.points) {
-        charts[0].lines.back().points.emplace_back(
-            p.crank.si(), planning::pistonSpeed(now.model.cylinder.drive, results->rpm, p.crank).si());
+    for (const auto& [crank, speed] : now.gasSpeed) {
+        const double piston = planning::pistonSpeed(now.model.cylinder.drive, results->rpm, crank).si();
+        charts[0].lines.back().points.emplace_back(crank.si(), std::abs(piston));
     }
     for (const Curve& curve : results->curves) {
         charts[0].lines.push_back({tr("gas, %1").arg(curveName(curve)), styleOf(curve.who), {}});
-        for (std::size_t i = 0; i < curve.gasSpeed.size(); ++i)
-            charts[0].lines.back().points.emplace_back(curve.run.filling.points[i].crank.si(), curve.gasSpeed[i].si());
+        for (const auto& [crank, speed] : curve.gasSpeed)
+            charts[0].lines.back().points.emplace_back(crank.si(), speed.si());
     }
-    charts[1].lines.push_back(
-        {now.model.cam.measured ? tr("by the table") : tr("smooth stand-in"), LineStyle::Now, {}});
-    const Angle opens = planning::opens(now.model.cam);
-    const Angle closes = planning::closes(now.model.cam);
-    constexpr int steps = 180;
-    for (int i = 0; i <= steps; ++i) {
-        const Angle crank = opens + (closes - opens) * (static_cast<double>(i) / steps);
-        charts[1].lines.back().points.emplace_back(crank.si(), planning::liftAt(now.model.cam, crank).si());
-    }
+    charts[1].lines.push_back({now.model.cam.measured ? tr("by the table") : tr("smooth stand-in"), LineStyle::Now,
+                               liftCurve(now.model.cam)});
+    const QString other = QString::fromStdString(now.model.otherSide);
+    if (now.model.exhaust)
+        charts[1].lines.push_back(
+            {tr("exhaust, %1").arg(other), LineStyle::OtherThin, liftCurve(now.model.exhaust->cam)});
+    if (now.model.intake)
+        charts[1].lines.push_back(
+            {tr("intake, %1").arg(other), LineStyle::OtherThin, liftCurve(now.model.intake->cam)});
     return charts;
 }
 

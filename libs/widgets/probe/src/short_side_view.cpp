@@ -87,6 +87,17 @@ private:
     app::VirtualProbe& m_probe;
 };
 
+/// How badly, on the scale of viscous runs.
+QString severityText(const app::Workspace& w, const port_field::ShortSideSeverity& severity)
+{
+    const QString text =
+        tr("How badly: %1 ± %2 from 0, holds, to 1, worst; of a section about %3 ± %4 would be dead in a "
+           "viscous run.")
+            .arg(plainText(w, severity.severity, 2), plainText(w, severity.severityUncertainty, 2),
+                 w.text(Kind::Percent, severity.deadShare), w.text(Kind::Percent, severity.deadShareUncertainty));
+    return severity.outside ? text + tr(" It is unlike the ports on which that was calibrated: a guess.") : text;
+}
+
 QString verdictText(const app::Workspace& w, const app::VirtualProbe& probe)
 {
     const auto& air = probe.present().instant;
@@ -142,11 +153,10 @@ QString variantCell(const app::Workspace& w, const port_field::ShortSideVariant&
 {
     if (!v.missing.empty())
         return tr("no such port");
-    const QString shape = v.liftsOffAt ? tr("off %1").arg(w.number(Kind::Position, v.liftsOffAt->si()))
-                          : v.greatestShape >= flow::kShapeWarning
-                              ? tr("near %1").arg(plainText(w, v.greatestShape, 2))
-                              : tr("holds %1").arg(plainText(w, v.greatestShape, 2));
-    const QString text = QStringLiteral("%1, %2").arg(w.number(Kind::Speed, v.peak.si()), shape);
+    const double unit = units::unitFor(Kind::Speed, w.displayUnits().system).factor;
+    const QString off = v.liftsOffAt ? w.number(Kind::Position, v.liftsOffAt->si()) : tr("on");
+    const QString text = QStringLiteral("%1, %2, %3")
+                             .arg(plainText(w, v.peak.si() / unit, 0), plainText(w, v.severity.severity, 2), off);
     return v.present ? QStringLiteral("<b>%1</b>").arg(text) : text;
 }
 
@@ -170,9 +180,10 @@ QString variantsText(const app::Workspace& w, const Known<std::vector<port_field
         table += cell(variantCell(w, variant));
     }
     return table + QStringLiteral("</tr></table>") +
-           tr("Greatest speed at the pitot in %1, and where the air gets off the floor, or the greatest H. For all of "
-              "them the measured sections lie on a runner of straight, arc and straight, the present radius in bold: "
-              "compare them with each other.")
+           tr("Greatest speed at the pitot in %1, how badly it lets go (0 to 1), and where the air gets off the floor. "
+              "For "
+              "all of them the measured sections lie on a runner of straight, arc and straight, the present radius in "
+              "bold: compare them with each other.")
                .arg(w.symbol(Kind::Speed));
 }
 
@@ -183,6 +194,9 @@ QString workText(const app::Workspace& w, const app::VirtualProbe& probe, const 
                                                                 : tr("Being worked out…");
     const auto& r = work.results();
     QStringList parts;
+    const auto& air = probe.present().instant;
+    if (const auto severity = air ? air->severity() : std::nullopt)
+        parts << severityText(w, *severity);
     parts << (r.variants ? variantsText(w, *r.variants) : under);
     parts << (r.choke && probe.flow() ? chokeText(w, *r.choke, probe.flow()->room) : under);
     parts << (r.holds ? holdsText(w, *r.holds) : under);
@@ -215,8 +229,10 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     textPanel->body()->addWidget(verdict);
     textPanel->body()->addWidget(scrolled(found), 1);
     auto* limits = quietLabel(
-        tr("The method ranks short sides; a real one lets go up to half the port's height earlier. H over 1.8 is a "
-           "warning. Bench and flow tests decide."));
+        tr("How badly ranks short sides as viscous runs do (calibrated on invented ports). The place of letting go is "
+           "the boundary layer's: a real one lets go up to half the port's height earlier; H over 1.8 is a warning. "
+           "Bench and "
+           "flow tests decide."));
     limits->setWordWrap(true);
     textPanel->body()->addWidget(limits);
     const auto refresh = [&w = context.workspace, &probe, &work, found, again] {
@@ -239,8 +255,8 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     auto* row = new QHBoxLayout(view);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(8);
-    row->addWidget(chartPanel, 1);
-    row->addWidget(textPanel, 1);
+    row->addWidget(chartPanel, 5);
+    row->addWidget(textPanel, 6);
     return view;
 }
 

@@ -88,10 +88,22 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     auto* panel = new Panel({});
-    const auto jobNumber = [&](const QString& label, const auto& f, auto access) {
-        const app::FieldBinding binding = app::named(label, app::bind(f, access));
-        return new FieldEdit(context, [binding] { return binding; });
-    };
+    auto* peak = new FieldEdit(context, [] {
+        return app::named(tr("peak power at"),
+                          app::bind(
+                              field::peakRpm, [](auto& job) -> auto& { return job.engine.peakRpm; }));
+    });
+    // Each side of the head has its own limit.
+    auto* mach = new FieldEdit(context, [context] {
+        const job::Port* port = context.workspace.port();
+        const bool exhaust = port && port->side == job::Side::Exhaust;
+        return app::named(
+            tr("most Mach"),
+            exhaust ? app::bind(
+                          field::limitingMachExhaust, [](auto& job) -> auto& { return job.house.exhaustLimitingMach; })
+                    : app::bind(
+                          field::limitingMach, [](auto& job) -> auto& { return job.house.limitingMach; }));
+    });
     auto* planField = new FieldEdit(context, [this]() -> std::optional<app::FieldBinding> {
         const auto port = m_context.workspace.portIndex();
         const auto station = m_context.workspace.station();
@@ -110,12 +122,8 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     auto* suggest = new QPushButton(tr("Use suggested plan"));
     suggest->setToolTip(tr("Demand of the engine with the house taper, never less than what is there (Ctrl+G)"));
     connect(suggest, &QPushButton::clicked, this, &AreaPlanView::suggestedPlanWanted);
-    for (FieldEdit* edit :
-         {jobNumber(
-              tr("peak power at"), field::peakRpm, [](auto& job) -> auto& { return job.engine.peakRpm; }),
-          jobNumber(
-              tr("most Mach"), field::limitingMach, [](auto& job) -> auto& { return job.house.limitingMach; })})
-        panel->addTool(edit);
+    panel->addTool(peak);
+    panel->addTool(mach);
     panel->addTool(planField);
     panel->addTool(suggest);
     auto* canvas = new AreaCanvas(context);

@@ -65,20 +65,40 @@ private:
     QComboBox* m_box;
 };
 
+bool knowsFilling(const engine::EngineRun& run) { return !run.filling.points.empty(); }
+
 /// One port or plan at the speeds of peak power and shift.
 QString fillingRow(const app::Workspace& w, const Curve& curve)
 {
-    const auto& filling = curve.run.filling;
+    const engine::EngineRun& run = curve.run;
+    const bool exhaust = curve.model.isExhaust();
+    const auto percent = [&](double share) { return w.text(Kind::Percent, share); };
+    const auto& pull = exhaust ? run.exchange->emptying.pumping : run.filling.peakDepression;
     QString row = QStringLiteral("<tr><td>%1</td>").arg(curveName(curve).toHtmlEscaped());
-    row += numberCell(plain(w, curve.run.machIndex, 2)) +
-           numberCell(w.text(Kind::Percent, filling.volumetricEfficiency)) +
-           numberCell(w.text(Kind::Depression, filling.peakDepression.si())) +
-           numberCell(w.text(Kind::Percent, filling.chokedShare)) +
-           numberCell(QStringLiteral("+") + w.text(Kind::Percent, curve.run.overRev - 1.0));
-    if (curve.shift)
-        row += numberCell(QStringLiteral("+") +
-                          w.text(Kind::Percent, curve.shift->filling.meanFlow / filling.meanFlow - 1.0));
+    row += numberCell(plain(w, run.machIndex, 2)) +
+           numberCell(knowsFilling(run) ? percent(run.filling.volumetricEfficiency) : tr("–")) +
+           numberCell(w.text(Kind::Depression, pull.si())) +
+           numberCell(percent(exhaust ? run.exchange->emptying.chokedShare : run.filling.chokedShare)) +
+           numberCell(run.exchange ? percent(run.exchange->residual) : tr("–")) +
+           numberCell(QStringLiteral("+") + percent(run.overRev - 1.0));
+    if (curve.shift && knowsFilling(run))
+        row += numberCell(QStringLiteral("+") + percent(curve.shift->filling.meanFlow / run.filling.meanFlow - 1.0));
     return row + QStringLiteral("</tr>");
+}
+
+/// How far a cylinder's exhaust flows as much as its intake, against the house's rule; empty where one is not known.
+QString ratioNote(const app::Workspace& w)
+{
+    const auto ratio = engine::exhaustToIntake(w.job(), *w.port(), [&](std::size_t i) { return w.flowsOf(i); });
+    if (!ratio)
+        return {};
+    const job::ShareRange& house = w.job().house.exhaustToIntake;
+    const QString verdict = ratio->share < house.low    ? tr("under the house's %1 to %2")
+                            : ratio->share > house.high ? tr("over the house's %1 to %2")
+                                                        : tr("inside the house's %1 to %2");
+    return tr(" Exhaust to intake on the bench at full lift: %1, %2.")
+        .arg(w.text(Kind::Percent, ratio->share),
+             verdict.arg(w.text(Kind::Percent, house.low), w.text(Kind::Percent, house.high)));
 }
 
 /// What is shown is from before the last change until the new answer arrives.
@@ -92,11 +112,13 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     const auto& known = results.get();
     if (!known)
         return whyNone(results, known.missing);
+    const bool exhaust = known->curves.front().model.isExhaust();
     QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
                        .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
-                   numberCell(tr("Mach index")) + numberCell(tr("filling")) + numberCell(tr("depression up to")) +
-                   numberCell(tr("choked")) + numberCell(tr("air for a tenth more speed"));
-    if (known->shiftRpm)
+                   numberCell(tr("Mach index")) + numberCell(tr("filling")) +
+                   numberCell(exhaust ? tr("piston pushes") : tr("depression up to")) + numberCell(tr("choked")) +
+                   numberCell(tr("burned gas left")) + numberCell(tr("air for a tenth more speed"));
+    if (known->shiftRpm && knowsFilling(known->curves.front().run))
         text += numberCell(tr("air at the shift, %1").arg(w.text(Kind::Rotation, known->shiftRpm->si())));
     text += QStringLiteral("</tr>");
     for (const Curve& curve : known->curves)
@@ -108,6 +130,10 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
         text += tr("Other port missing: %1. ").arg(w.text(known->otherMissing));
     const auto& model = known->curves.front().model;
     text += tr("By %1. No wave action.").arg(w.text(model.areaFrom).toHtmlEscaped());
+    if (!model.otherSide.empty())
+        text += (exhaust ? tr(" With intake port %1 over overlap.") : tr(" With exhaust port %1 over overlap."))
+                    .arg(QString::fromStdString(model.otherSide));
+    text += ratioNote(w);
     for (const Phrase& assumed : model.assumed)
         text += tr(" Assumed: %1.").arg(w.text(assumed));
     return text + anew(results);
@@ -117,7 +143,7 @@ QString placeOf(const app::Workspace& w, const Curve& curve, const flow::RunnerF
 {
     if (flow.fastest >= curve.model.runner.size())
         return tr("the valve");
-    return w.text(Kind::Position, curve.model.runner[flow.fastest].s.si());
+    return w.text(Kind::Position, curve.model.fromWindow(flow.fastest).si());
 }
 
 /// Flow of a curve over that of the first one, less 1.
@@ -212,6 +238,27 @@ void addCam(FormBuilder& form, int row, int column, job::CamLobe job::Engine::*l
     });
 }
 
+struct TakenGas {
+    planning::GasAtOpening atOpening;
+    AbsolutePressure pipe;
+};
+
+/// What the sums take for the exhaust's gas; nothing where the engine is not known well enough.
+std::optional<TakenGas> takenGas(const app::Workspace& w)
+{
+    const job::Job& job = w.job();
+    const auto cam = analysis::camOf(job.engine, job::Side::Exhaust);
+    const auto room = analysis::roomAir(job.bench);
+    const job::Engine& e = job.engine;
+    if (!w.port() || !cam || !room || !e.bore || !e.stroke || !e.rod)
+        return std::nullopt;
+    std::vector<Phrase> assumed;
+    const planning::Cylinder cylinder{
+        {*e.bore, *e.stroke, *e.rod}, analysis::compressionOf(job, *w.port(), assumed), 1.0};
+    return TakenGas{analysis::gasAtOpening(e, cylinder, *cam, *analysis::chargeAir(job), assumed),
+                    analysis::pipePressure(e, *room)};
+}
+
 QString camText(const app::Workspace& w)
 {
     const job::CamLobe& lobe = w.job().engine.intakeCam;
@@ -257,6 +304,29 @@ QWidget* makeEngineView(Context context, app::EngineResults& results, const std:
     manifoldForm.job(0, 0, field::manifoldPressure, inManifold(&job::Manifold::pressure));
     manifoldForm.job(0, 1, field::manifoldTemperature, inManifold(&job::Manifold::temperature));
     panel->body()->addLayout(manifold);
+    panel->body()->addWidget(heading(tr("Exhaust (empty: an ideal cycle's gas, the room's pressure)")));
+    auto* exhaust = newGrid();
+    FormBuilder exhaustForm(context, *exhaust);
+    const auto inExhaust = [](auto m) {
+        return [=](auto& job) -> auto& { return job.engine.exhaust.*m; };
+    };
+    // What is taken where nothing is typed stands in the empty field.
+    const auto addTaken = [&](int row, int column, const auto& f, auto member, Kind kind, auto taken) {
+        exhaustForm.add(row, column, [=]() -> std::optional<app::FieldBinding> {
+            auto binding = app::bind(f, inExhaust(member));
+            if (const auto gas = takenGas(context.workspace))
+                binding.emptyText = context.workspace.number(kind, taken(*gas));
+            return binding;
+        });
+    };
+    using X = job::Exhaust;
+    addTaken(0, 0, field::openingPressure, &X::openingPressure, Kind::AirPressure,
+             [](const TakenGas& gas) { return gas.atOpening.pressure.si(); });
+    addTaken(0, 1, field::openingTemperature, &X::openingTemperature, Kind::Temperature,
+             [](const TakenGas& gas) { return gas.atOpening.temperature.si(); });
+    addTaken(1, 0, field::pipePressure, &X::pipePressure, Kind::AirPressure,
+             [](const TakenGas& gas) { return gas.pipe.si(); });
+    panel->body()->addLayout(exhaust);
     panel->body()->addWidget(heading(tr("Cams, seat to seat, at the valve: intake left, exhaust right")));
     auto* cams = newGrid();
     FormBuilder camForm(context, *cams);
@@ -278,7 +348,7 @@ QWidget* makeEngineView(Context context, app::EngineResults& results, const std:
 
 QWidget* makeFillingView(Context context, app::EngineResults& results)
 {
-    auto* panel = new Panel(tr("Filling of the cylinder"));
+    auto* panel = new Panel(tr("Emptying and filling of the cylinder"));
     panel->addTool(new OtherPort(context, results));
     auto* note = liveLabel(context, [] { return QString(); });
     note->setObjectName(QStringLiteral("fillingNote"));

@@ -59,7 +59,7 @@ QWidget* areaRules(Context context)
     auto* panel = new Panel(tr("Area and walls"));
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
-    grid->setVerticalSpacing(2);
+    grid->setVerticalSpacing(0);
     FormBuilder form(context, *grid);
     const auto house = [](auto m) {
         return [=](auto& job) -> auto& { return job.house.*m; };
@@ -67,6 +67,9 @@ QWidget* areaRules(Context context)
     using H = job::House;
     int row = 0;
     form.job(row++, 0, field::limitingMach, house(&H::limitingMach));
+    form.job(row++, 0, field::limitingMachExhaust, house(&H::exhaustLimitingMach));
+    addShare(form, row++, tr("Exhaust flow from"), &H::exhaustToIntake, &job::ShareRange::low);
+    addShare(form, row++, tr("to, of the intake's"), &H::exhaustToIntake, &job::ShareRange::high);
     form.add(row++, 0, [context]() -> std::optional<app::FieldBinding> {
         return app::named(tr("Taper each %1").arg(context.workspace.text(Kind::Position, 0.1)),
                           app::bind(
@@ -91,7 +94,7 @@ QWidget* valveRules(Context context)
     auto* panel = new Panel(tr("Valve end"));
     auto* grid = newGrid();
     grid->setColumnStretch(1, 0);
-    grid->setVerticalSpacing(2);
+    grid->setVerticalSpacing(0);
     FormBuilder form(context, *grid);
     using H = job::House;
     using R = job::ShareRange;

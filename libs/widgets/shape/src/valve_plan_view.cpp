@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QPainter>
+#include <QStackedWidget>
 
 #include "app/language.hpp"
+#include "end_plan.hpp"
 #include "kit/choice_edit.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
-#include "plans/valve_plan.hpp"
+#include "kit/page_tools.hpp"
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
+#include "valve_end_canvas.hpp"
 
 namespace euryth::widgets {
 
@@ -16,43 +20,6 @@ using units::Kind;
 namespace field = job::field;
 
 namespace {
-
-/// The plan of the valve end, worked out once for each change.
-class EndPlan {
-public:
-    explicit EndPlan(const app::Workspace& workspace) : m_workspace(workspace) {}
-
-    struct Results {
-        plans::ValveEndPlan end;
-        Known<plans::ShroudPlan> shroud;
-        Known<Area> opening;
-    };
-    const Results* get()
-    {
-        const job::Port* port = m_workspace.port();
-        if (!port)
-            return nullptr;
-        auto snapshot = m_workspace.snapshot();
-        if (snapshot != m_job || m_port != m_workspace.portIndex()) {
-            m_job = std::move(snapshot);
-            m_port = m_workspace.portIndex();
-            const auto& analysis = m_workspace.analysis();
-            m_results.end = m_workspace.valveEndOf(*m_port);
-            m_results.shroud = plans::planShrouding(*m_job, *port, m_results.end);
-            m_results.opening = analysis.valve ? plans::weightedOpening(*m_job, port->side, *analysis.valve)
-                                               : Known<Area>{std::nullopt, analysis.valve.missing};
-        }
-        return &m_results;
-    }
-
-private:
-    const app::Workspace& m_workspace;
-    std::shared_ptr<const job::Job> m_job;
-    std::optional<std::size_t> m_port;
-    Results m_results;
-};
-
-using Plan = std::shared_ptr<EndPlan>;
 
 QString shown(const app::Workspace& w, Kind kind, const Known<Length>& value)
 {
@@ -280,7 +247,7 @@ QString shroudText(const app::Workspace& w, EndPlan& plan)
 /// Open share of the curtain over lift.
 class ShroudCanvas : public SceneCanvas<drawing::ChartScene> {
 public:
-    ShroudCanvas(Context context, Plan plan) : SceneCanvas(context), m_plan(std::move(plan))
+    ShroudCanvas(Context context, SharedEndPlan plan) : SceneCanvas(context), m_plan(std::move(plan))
     {
         setObjectName(QStringLiteral("shroudCanvas"));
         setMinimumHeight(112);
@@ -319,7 +286,7 @@ protected:
     }
 
 private:
-    Plan m_plan;
+    SharedEndPlan m_plan;
 };
 
 /// Puts the value that the house would take into an empty field.
@@ -350,27 +317,21 @@ void addWish(Context context, FormBuilder& form, int row, int column, const job:
             QStringLiteral("wish-%1").arg(QString::fromUtf8(f.key.data(), static_cast<qsizetype>(f.key.size()))));
 }
 
-QWidget* throatPanel(Context context, const Plan& plan)
+QLabel* richLabel(Context context, const QString& name, const std::function<QString()>& text)
 {
-    auto* panel = new Panel(tr("Throat and seat"));
-    auto* grid = newGrid();
-    FormBuilder form(context, *grid);
-    addWish(context, form, 0, 0, field::planThroat, &job::PlannedEnd::throat,
-            [plan] { return plan->get() ? plan->get()->end.throat.throat.value : std::nullopt; });
-    form.port(
-        0, 1, field::pilot, [](auto& port) -> auto& { return port.valve.pilot; });
-    panel->body()->addLayout(grid);
-    auto* text = liveLabel(context, [context, plan] { return throatText(context.workspace, *plan); });
-    text->setObjectName(QStringLiteral("throatPlan"));
-    text->setTextFormat(Qt::RichText);
-    panel->body()->addWidget(text);
-    panel->body()->addStretch(1);
-    return panel;
+    auto* label = liveLabel(context, text);
+    label->setObjectName(name);
+    label->setTextFormat(Qt::RichText);
+    return label;
 }
 
-QWidget* turnPanel(Context context, const Plan& plan)
+/// What is wished, and the numbers that follow from it and cannot be drawn.
+QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
 {
-    auto* panel = new Panel(tr("Bowl and short side"));
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     const auto turn = [plan](Known<Length> plans::TurnPlan::*member) {
@@ -378,16 +339,20 @@ QWidget* turnPanel(Context context, const Plan& plan)
     };
     using T = plans::TurnPlan;
     using P = job::PlannedEnd;
-    addWish(context, form, 0, 0, field::planBowl, &P::bowl, turn(&T::bowl));
-    addWish(context, form, 0, 1, field::planShortRadius, &P::shortRadius, turn(&T::radius));
-    addWish(context, form, 1, 0, field::planShortHeight, &P::shortHeight, turn(&T::height));
-    panel->body()->addLayout(grid);
-    auto* text = liveLabel(context, [context, plan] { return turnText(context.workspace, *plan); });
-    text->setObjectName(QStringLiteral("turnPlan"));
-    text->setTextFormat(Qt::RichText);
-    panel->body()->addWidget(text);
-    panel->body()->addStretch(1);
-    return panel;
+    addWish(context, form, 0, 0, field::planThroat, &P::throat,
+            [plan] { return plan->get() ? plan->get()->end.throat.throat.value : std::nullopt; });
+    addWish(context, form, 1, 0, field::planBowl, &P::bowl, turn(&T::bowl));
+    addWish(context, form, 2, 0, field::planShortRadius, &P::shortRadius, turn(&T::radius));
+    addWish(context, form, 3, 0, field::planShortHeight, &P::shortHeight, turn(&T::height));
+    form.port(
+        4, 0, field::pilot, [](auto& port) -> auto& { return port.valve.pilot; });
+    column->addLayout(grid);
+    column->addWidget(richLabel(context, QStringLiteral("throatPlan"),
+                                [context, plan] { return throatText(context.workspace, *plan); }));
+    column->addWidget(
+        richLabel(context, QStringLiteral("turnPlan"), [context, plan] { return turnText(context.workspace, *plan); }));
+    column->addStretch(1);
+    return page;
 }
 
 ChoiceEdit* nextBowlChoice(Context context)
@@ -406,9 +371,11 @@ ChoiceEdit* nextBowlChoice(Context context)
                   }});
 }
 
-QWidget* biggerPanel(Context context, const Plan& plan)
+QWidget* biggerPanel(Context context, const SharedEndPlan& plan)
 {
-    auto* panel = new Panel(tr("A bigger valve"));
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     addWish(context, form, 0, 0, field::planValve, &job::PlannedEnd::valve,
@@ -416,18 +383,18 @@ QWidget* biggerPanel(Context context, const Plan& plan)
     form.port(
         0, 1, field::valveKerf, [](auto& port) -> auto& { return port.valve.kerf; });
     grid->addWidget(nextBowlChoice(context), 1, 0);
-    panel->body()->addLayout(grid);
-    auto* text = liveLabel(context, [context, plan] { return biggerText(context.workspace, *plan); });
-    text->setObjectName(QStringLiteral("biggerValve"));
-    text->setTextFormat(Qt::RichText);
-    panel->body()->addWidget(text);
-    panel->body()->addStretch(1);
-    return panel;
+    column->addLayout(grid);
+    column->addWidget(richLabel(context, QStringLiteral("biggerValve"),
+                                [context, plan] { return biggerText(context.workspace, *plan); }));
+    column->addStretch(1);
+    return page;
 }
 
-QWidget* shroudPanel(Context context, const Plan& plan)
+QWidget* shroudPanel(Context context, const SharedEndPlan& plan)
 {
-    auto* panel = new Panel(tr("Shrouding and chamber"));
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
     const auto valve = [](auto m) {
@@ -438,13 +405,35 @@ QWidget* shroudPanel(Context context, const Plan& plan)
     form.port(1, 0, field::chamberWallArc, valve(&job::Valve::chamberWallArc));
     addWish(context, form, 1, 1, field::chamberLean, &job::PlannedEnd::chamberLean,
             [] { return std::optional<Angle>(); });
-    panel->body()->addLayout(grid);
-    panel->body()->addWidget(new ShroudCanvas(context, plan), 1);
-    auto* text = liveLabel(context, [context, plan] { return shroudText(context.workspace, *plan); });
-    text->setTextFormat(Qt::RichText);
-    text->setObjectName(QStringLiteral("shroudPlan"));
-    panel->body()->addWidget(text);
-    return panel;
+    column->addLayout(grid);
+    column->addWidget(new ShroudCanvas(context, plan), 1);
+    column->addWidget(richLabel(context, QStringLiteral("shroudPlan"),
+                                [context, plan] { return shroudText(context.workspace, *plan); }));
+    return page;
+}
+
+/// In which direction the planned short side goes, as porters say it.
+QString schoolText(const app::Workspace& w, EndPlan& plan)
+{
+    const auto* r = plan.get();
+    if (!r)
+        return {};
+    const auto& t = r->end.turn;
+    QStringList parts;
+    const auto lower = t.height && t.heightNow ? *t.heightNow - *t.height : Length{};
+    constexpr Length hardly = lengthFromMm(0.05);
+    if (lower > hardly)
+        parts << tr("Laid back by %1: top end.").arg(w.text(Kind::Length, lower.si()));
+    else if (lower < -hardly)
+        parts << tr("Stood up: torque. Metal would have to be put on; a burr takes none off here.");
+    if (t.laidBack && t.laidBack->depth > hardly)
+        parts << tr("The radius takes up to %1 off the floor.").arg(w.text(Kind::Length, t.laidBack->depth.si()));
+    parts << warning(w, r->end.throat.conflict) << warning(w, t.conflict);
+    parts.removeAll(QString());
+    return parts.isEmpty()
+               ? tr("Drag a diamond, or choose one with Left and Right and move it with Up and Down; Delete takes "
+                    "the wish back.")
+               : parts.join(QStringLiteral(" "));
 }
 
 }  // namespace
@@ -452,16 +441,29 @@ QWidget* shroudPanel(Context context, const Plan& plan)
 QWidget* makeValvePlanView(Context context)
 {
     auto* page = new QWidget;
-    auto* grid = new QGridLayout(page);
-    grid->setContentsMargins(0, 0, 0, 0);
-    grid->setSpacing(8);
+    auto* columns = new QHBoxLayout(page);
+    columns->setContentsMargins(0, 0, 0, 0);
+    columns->setSpacing(8);
     const auto plan = std::make_shared<EndPlan>(context.workspace);
-    grid->addWidget(throatPanel(context, plan), 0, 0);
-    grid->addWidget(turnPanel(context, plan), 1, 0);
-    grid->addWidget(biggerPanel(context, plan), 0, 1);
-    grid->addWidget(shroudPanel(context, plan), 1, 1);
-    grid->setColumnStretch(0, 1);
-    grid->setColumnStretch(1, 1);
+    auto* drawn = new Panel(tr("The valve end, to scale"));
+    auto* canvas = new ValveEndCanvas(context, plan);
+    drawn->body()->addWidget(canvas, 1);
+    auto* school = liveLabel(context, [context, plan] { return schoolText(context.workspace, *plan); });
+    school->setObjectName(QStringLiteral("shortSideSchool"));
+    drawn->body()->addWidget(school);
+    page->setFocusProxy(canvas);
+    columns->addWidget(drawn, 1);
+    auto* beside = new Panel({});
+    auto* views = new QStackedWidget;
+    views->addWidget(scrolled(sizesPanel(context, plan)));
+    views->addWidget(scrolled(biggerPanel(context, plan)));
+    views->addWidget(shroudPanel(context, plan));
+    auto* shown = new Switch(
+        {tr("Sizes"), tr("Bigger valve"), tr("Shrouding")}, [views](int i) { views->setCurrentIndex(i); },
+        QStringLiteral("valveEndViews"));
+    beside->body()->addWidget(shown);
+    beside->body()->addWidget(views, 1);
+    columns->addWidget(beside, 1);
     return page;
 }
 

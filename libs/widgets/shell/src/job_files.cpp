@@ -148,6 +148,8 @@ void JobFiles::openBuiltIn(const QString& resource)
     m_context.workspace.document().reset(*job, {});
 }
 
+void JobFiles::openDemoSingle() { openBuiltIn(QStringLiteral(":/demo/four-valve-single.euryth.json")); }
+
 void JobFiles::openDemoFour() { openBuiltIn(QStringLiteral(":/demo/iron-four.euryth.json")); }
 
 void JobFiles::openDemo()

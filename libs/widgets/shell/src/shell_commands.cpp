@@ -76,6 +76,15 @@ std::vector<Command> shellCommands()
              if (windowOf(desk).files().mayReplace())
                  windowOf(desk).files().openDemoFour();
          }},
+        {command::OpenDemoSingle,
+         {MenuId::Job, 140},
+         QT_TRANSLATE_NOOP("Commands", "Open the four-&valve demo job"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Open an invented single whose ports split for pairs of unequal valves"),
+         [](Desk& desk) {
+             if (windowOf(desk).files().mayReplace())
+                 windowOf(desk).files().openDemoSingle();
+         }},
         {command::SaveJob,
          {MenuId::Job, 200},
          QT_TRANSLATE_NOOP("Commands", "&Save"),

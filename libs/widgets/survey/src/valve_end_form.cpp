@@ -65,8 +65,10 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     form.port(2, 1, field::bridge, valve(&V::bridge));
     form.port(3, 1, field::boreEdge, valve(&V::boreEdge));
     form.port(4, 1, field::neighbourWall, valve(&V::neighbour));
+    form.port(5, 0, field::seatInsert, valve(&V::insert));
+    form.port(5, 1, field::seatBand, valve(&V::band));
     const auto usual = [context, &form](int at, const auto& field, auto member, auto usualOf) {
-        form.add(5, at, [=]() -> std::optional<app::FieldBinding> {
+        form.add(6, at, [=]() -> std::optional<app::FieldBinding> {
             const auto index = context.workspace.portIndex();
             if (!index)
                 return std::nullopt;

@@ -51,7 +51,7 @@ public:
     /// phrases are shown as a list ("bore, stroke and rod").
     using Argument =
         std::variant<std::string, Length, Position, Area, Volume, Angle, Speed, PressureDifference, AbsolutePressure,
-                     VolumeFlow, RotationalSpeed, Percent, Ratio, Number, std::vector<Phrase>>;
+                     VolumeFlow, Temperature, RotationalSpeed, Percent, Ratio, Number, std::vector<Phrase>>;
     struct Named {
         std::string name;
         Argument value;

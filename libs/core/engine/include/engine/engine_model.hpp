@@ -4,58 +4,66 @@
 #include <memory>
 #include <vector>
 
+#include "analysis/engine_inputs.hpp"
 #include "analysis/port_analysis.hpp"
 #include "flow/runner_flow.hpp"
-#include "planning/filling.hpp"
+#include "planning/gas_exchange.hpp"
 
 namespace euryth::engine {
 
 /// What the engine is reckoned with, from the job's data.
 struct EngineModel {
+    job::Side side = job::Side::Intake;
     planning::Cylinder cylinder;
     planning::Cam cam;
-    air::AirState room;               ///< at the bench
-    air::AirState charge;             ///< before the port on the engine: the manifold's air, or the room's
+    air::AirState room;   ///< at the bench
+    air::AirState fresh;  ///< that the engine draws: the manifold's air, or the room's
+    /// Before the port on the engine: of an intake that fresh air, of an exhaust burned gas that has come to the pipe's
+    /// pressure (kBurnedGamma).
+    air::AirState charge;
     Length roughness;                 ///< of the runner's wall, by the house's finish
     planning::EffectiveArea opening;  ///< effective area of the valve's opening alone
-    planning::EffectiveArea area;     ///< and of everything from the room to the cylinder, at the bench's depression
-    /// Runner and opening in series, for the room's air and for the charge.
-    std::shared_ptr<const planning::Inlet> onBench;
-    std::shared_ptr<const planning::Inlet> onEngine;
-    [[nodiscard]] const planning::Inlet& inletFor(const air::AirState& before) const
-    {
-        return before == room ? *onBench : *onEngine;
-    }
+    planning::EffectiveArea area;     ///< and of everything from one end to the other, at the bench's depression
+    // Runner and opening in series, in the order of the air, for the room's air and for the charge. One pair is there.
+    std::shared_ptr<const planning::Inlet> inletOnBench;
+    std::shared_ptr<const planning::Inlet> inletOnEngine;
+    std::shared_ptr<const planning::Outlet> outletOnBench;
+    std::shared_ptr<const planning::Outlet> outletOnEngine;
+    // An exhaust port's own gas.
+    planning::GasAtOpening atOpening;
+    AbsolutePressure pipe;
+    /// The cylinder's other side, where it is known: an intake port's exhaust, an exhaust port's intake.
+    std::optional<planning::ExhaustSide> exhaust;
+    std::optional<planning::IntakeSide> intake;
+    std::string otherSide;                  ///< id of that port
     Phrase areaFrom;                        ///< where the effective area comes from, in words
     std::vector<Phrase> assumed;            ///< what was not known and has been assumed, in words
-    std::vector<flow::FlowStation> runner;  ///< in the order of the air
-};
+    std::vector<flow::FlowStation> runner;  ///< in the order of the air, with distances along its way
+    Length valveEnd;                        ///< distance of the port's last station from the window
 
-/// Compression ratio where chamber, gasket, deck or piston are not known.
-inline constexpr double kUsualCompression = 10.0;
+    /// Distance of one of `runner` from the window, as the port's stations count.
+    [[nodiscard]] Length fromWindow(std::size_t i) const;
+    [[nodiscard]] bool isExhaust() const { return side == job::Side::Exhaust; }
+    /// Air in which flows at a typed depression are told: before an intake the charge; of an exhaust port the room's,
+    /// so that they stand beside the bench's.
+    [[nodiscard]] const air::AirState& comparedIn() const { return isExhaust() ? room : charge; }
+    /// Gas at rest in the room's or the charge's state.
+    [[nodiscard]] planning::GasAtRest atRest(const air::AirState& before) const;
+};
 
 /// Height of the roughness that a finish leaves: as burred 0.05 mm, 60 grit 0.02 mm, 120 grit 0.01 mm, polished 0.002
 /// mm (the order of the grains' size; from memory).
 Length roughness(job::Finish finish);
 
-/// The cam's lobe as it is known: by its table, else by duration and lift; nothing where a number is missing.
-std::optional<planning::Cam> camOf(const job::CamLobe& lobe);
+/// Ports of one side of a port's cylinder, common runners left out; where the cylinder is not known, those of which it
+/// is not known either.
+std::vector<const job::Port*> sideOf(const job::Job& job, const job::Port& port, job::Side side);
+std::vector<const job::Port*> otherSideOf(const job::Job& job, const job::Port& port);
 
-/// The closed volume over a cylinder's piston at top dead centre. The chamber is the last one measured of that
-/// cylinder; where the cylinder is not known, or none of its own was measured, the mean of those that were (see
-/// Clearance::own).
-struct Clearance {
-    Volume chamber;
-    std::optional<Volume> whole;  ///< with gasket, deck and piston, where these are known
-    bool own = true;              ///< the chamber is this cylinder's
-};
-std::optional<Clearance> clearanceOf(const job::Job& job, std::optional<int> cylinder);
-/// The same with a chamber of another volume.
-std::optional<Volume> clearanceWith(const job::Engine& engine, Volume chamber);
-/// Compression ratio with a clearance, where bore and stroke are known and it is over 0.
-std::optional<double> compressionWith(const job::Engine& engine, std::optional<Volume> clearance);
-
-/// The model of an intake port: the runner with its losses (flow/runner_flow.hpp) and the valve's opening behind it.
+/// The model of a port: the runner with its losses (flow/runner_flow.hpp) and the valve's opening, in the order of the
+/// air. The other side of the cylinder is that of the first port there that is measured (two stations, valve): for gas
+/// exchange over overlap, and for what is left of the burned gas. Without it an intake port fills a clearance of fresh
+/// air, and `assumed` says so.
 ///
 /// The opening comes from flows that were measured, split once into runner and valve at their own depression: from the
 /// flow test that counts; else from what the bench read at probe sets, which scale the reckoned opening. Without any it
@@ -80,11 +88,16 @@ PressureDifference runningDepression(const job::Job& job);
 std::vector<flow::FlowStation> runnerStations(const job::Port& port, const analysis::PortAnalysis& analysis);
 
 /// What passes runner and valve's opening at a lift, with a depression behind them. The opening is the last station of
-/// the result. `before` is the room's air or the charge.
+/// the result, of an exhaust port too, whose air meets it first. `before` is the room's air or the charge.
 flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
                              PressureDifference depression);
 /// The most that passes, and where it is at the speed of sound.
 flow::RunnerFlow portChokes(const EngineModel& model, const air::AirState& before, Length lift);
+
+/// A flow through an exhaust port's runner, of gas that comes into it with a total pressure; by air of the same
+/// temperature that fills the same share of the runner (planning::sonicArea()).
+flow::RunnerFlow throughExhaust(const EngineModel& model, const planning::GasAtRest& gas, Temperature temperature,
+                                MassFlow flow);
 
 /// Flow at the bench's depression and a lift, at the room's density.
 VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression);

@@ -70,6 +70,15 @@ void describe(V& v, T& manifold)
     v.unknown(manifold.unknown);
 }
 
+template <class V, ConstOrNot<Exhaust> T>
+void describe(V& v, T& exhaust)
+{
+    v.measured(field::openingPressure, exhaust.openingPressure);
+    v.measured(field::openingTemperature, exhaust.openingTemperature);
+    v.measured(field::pipePressure, exhaust.pipePressure);
+    v.unknown(exhaust.unknown);
+}
+
 template <class V, ConstOrNot<Engine> T>
 void describe(V& v, T& engine)
 {
@@ -86,6 +95,7 @@ void describe(V& v, T& engine)
         cam.unknown(engine.unknownInCam);
     });
     v.object("manifold", engine.manifold);
+    v.object("exhaust", engine.exhaust);
     v.extra(field::runningDepression, engine.runningDepression);
     v.object("closing", [&](auto& closing) {
         closing.measured(field::gasketBore, engine.gasketBore);
@@ -163,6 +173,11 @@ void describe(V& v, T& house)
         bowl.laterRange("exhaust", house.exhaustBowl, usual.exhaustBowl);
         bowl.unknown(house.unknownInBowl);
     });
+    v.later(field::limitingMachExhaust, house.exhaustLimitingMach, usual.exhaustLimitingMach);
+    v.object("exhaust_to_intake_percent", [&](auto& ratio) {
+        ratio.laterRange("flow", house.exhaustToIntake, usual.exhaustToIntake);
+        ratio.unknown(house.unknownInRatio);
+    });
     v.later(field::houseSeatAngle, house.seatAngle, usual.seatAngle);
     v.later(field::seatWidthIntake, house.intakeSeatWidth, usual.intakeSeatWidth);
     v.later(field::seatWidthExhaust, house.exhaustSeatWidth, usual.exhaustSeatWidth);
@@ -198,6 +213,8 @@ void describe(V& v, T& valve)
     v.extra(field::valveFace, valve.face);
     v.extra(field::valveBack, valve.back);
     v.extra(field::runOut, valve.runOut);
+    v.extra(field::seatInsert, valve.insert);
+    v.extra(field::seatBand, valve.band);
     v.extra(field::bridge, valve.bridge);
     v.extra(field::boreEdge, valve.boreEdge);
     v.extra(field::neighbourWall, valve.neighbour);

@@ -34,6 +34,15 @@ struct Manifold {
     friend bool operator==(const Manifold&, const Manifold&) = default;
 };
 
+/// The exhaust: what is in the cylinder when its valve opens, and what it blows into.
+struct Exhaust {
+    std::optional<AbsolutePressure> openingPressure;  ///< in the cylinder
+    std::optional<Temperature> openingTemperature;
+    std::optional<AbsolutePressure> pipePressure;  ///< behind the window
+    UnknownKeys unknown;
+    friend bool operator==(const Exhaust&, const Exhaust&) = default;
+};
+
 struct Engine {
     std::optional<int> cylinders;
     std::optional<Length> bore;
@@ -45,6 +54,7 @@ struct Engine {
     CamLobe intakeCam;
     CamLobe exhaustCam;
     Manifold manifold;
+    Exhaust exhaust;
     std::optional<PressureDifference> runningDepression;  ///< that it pulls across a port at its highest
     // What closes the chamber, for the compression ratio.
     std::optional<Length> gasketBore;

@@ -40,6 +40,11 @@ inline constexpr FieldOf shiftRpm{"shift-rpm", "shift_rpm", kRpm, between(100, 3
 inline constexpr FieldOf runningDepression{"running-depression", "running_depression_pa", kPa, between(10, 60000)};
 inline constexpr FieldOf manifoldPressure{"manifold-pressure", "pressure_pa", kPaAbsolute, between(20000, 600000)};
 inline constexpr FieldOf manifoldTemperature{"manifold-temperature", "temperature_c", kCelsius, between(-60, 250)};
+inline constexpr FieldOf openingPressure{"opening-pressure", "opening_pressure_pa", kPaAbsolute,
+                                         between(100000, 3000000)};
+inline constexpr FieldOf openingTemperature{"opening-temperature", "opening_temperature_c", kCelsius,
+                                            between(200, 2500)};
+inline constexpr FieldOf pipePressure{"pipe-pressure", "pipe_pressure_pa", kPaAbsolute, between(50000, 600000)};
 inline constexpr FieldOf liftCrank{"lift-crank", "crank_deg", kDegree, between(-360, 360)};
 inline constexpr FieldOf tableLift{"table-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf duration{"duration", "duration_deg", kDegree, between(90, 450)};
@@ -71,6 +76,7 @@ inline constexpr FieldOf smallBigSmall{"small-big-small", "small_big_small_perce
 inline constexpr FieldOf leastGain{"least-gain", "least_gain_percent", kPercent, between(0, 50)};
 inline constexpr FieldOf taper{"taper", "taper_percent_per_100_mm", kPercent, between(0, 100)};
 inline constexpr FieldOf limitingMach{"limiting-mach", "limiting_mach", kOne, {0, 1, true}};
+inline constexpr FieldOf limitingMachExhaust{"limiting-mach-exhaust", "limiting_mach_exhaust", kOne, {0, 1, true}};
 inline constexpr FieldOf houseSeatAngle{"house-seat-angle", "seat_angle_deg", kDegree, between(15, 75)};
 inline constexpr FieldOf seatWidthIntake{"seat-width-intake", "seat_width_intake_mm", kMm, between(0.1, 10)};
 inline constexpr FieldOf seatWidthExhaust{"seat-width-exhaust", "seat_width_exhaust_mm", kMm, between(0.1, 10)};
@@ -87,6 +93,8 @@ inline constexpr FieldOf edgeInset{"edge-inset", "edge_inset_mm", kMm, between(0
 inline constexpr FieldOf valveFace{"valve-face", "face_mm", kMm, over0To(20)};
 inline constexpr FieldOf valveBack{"valve-back", "back_angle_deg", kDegree, between(0, 75)};
 inline constexpr FieldOf runOut{"run-out", "runout_mm", kMm, between(0, 5)};
+inline constexpr FieldOf seatInsert{"seat-insert", "insert_mm", kMm, between(5, 220)};
+inline constexpr FieldOf seatBand{"seat-band", "band_mm", kMm, between(0, 10)};
 inline constexpr FieldOf bridge{"bridge", "bridge_mm", kMm, between(0, 100)};
 inline constexpr FieldOf boreEdge{"bore-edge", "bore_edge_mm", kMm, between(-20, 200)};
 inline constexpr FieldOf neighbourWall{"neighbour-wall", "neighbour_mm", kMm, between(0, 100)};

@@ -24,9 +24,12 @@ struct Valve {
     std::optional<Length> bowl;
     std::optional<Length> pilot;
     std::optional<Length> edgeInset;
-    std::optional<Length> face;       ///< width of the valve's own face, along it
-    std::optional<Angle> back;        ///< of the valve's back behind the face, against the plane of the valve
-    std::optional<Length> runOut;     ///< of the seat against the guide, full dial reading
+    std::optional<Length> face;    ///< width of the valve's own face, along it
+    std::optional<Angle> back;     ///< of the valve's back behind the face, against the plane of the valve
+    std::optional<Length> runOut;  ///< of the seat against the guide, full dial reading
+    std::optional<Length>
+        insert;  ///< outer diameter of the pressed-in seat insert; none where the seat is the head's own
+    std::optional<Length> band;  ///< width of the band that bluing or lapping shows on the seat, where it is narrowest
     std::optional<Length> bridge;     ///< metal to the neighbouring seat
     std::optional<Length> boreEdge;   ///< valve edge to the cylinder bore
     std::optional<Length> neighbour;  ///< bowl to the neighbouring port

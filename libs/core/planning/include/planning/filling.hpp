@@ -3,7 +3,6 @@
 
 #include <functional>
 #include <optional>
-#include <stop_token>
 #include <type_traits>
 #include <utility>
 #include <vector>
@@ -22,6 +21,9 @@ struct Cylinder {
 
 /// Effective area (discharge coefficient times geometric area) over lift.
 using EffectiveArea = std::function<Area(Length lift)>;
+
+/// The one through points: lifts in metres, rising from 0, and areas in m2; constant beyond the last.
+EffectiveArea areaThrough(std::vector<double> lifts, std::vector<double> areas);
 
 /// What the air goes through on its way into the cylinder: a runner that costs total pressure and can choke, and behind
 /// it the valve's opening, each with its own area, as one compressible passage.
@@ -92,22 +94,5 @@ Filling fill(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const
 /// Volumetric efficiency falls off beyond about 0.5 to 0.6.
 double machIndex(const Cylinder& cylinder, const Cam& cam, const EffectiveArea& area, const air::AirState& room,
                  RotationalSpeed rpm);
-
-/// Filling over a range of speeds. Without waves the airflow never falls with speed: it levels off where the opening
-/// chokes, and from there on the engine has nothing left to rev with.
-struct SpeedPoint {
-    RotationalSpeed rpm;
-    double volumetricEfficiency = 0.0;
-    MassFlow meanFlow;
-    MassFlow peakFlow;
-    PressureDifference peakDepression;
-    double chokedShare = 0.0;
-    double chokedAtHighLift = 0.0;
-    bool settled = true;  ///< as in Filling
-};
-SpeedPoint speedPoint(RotationalSpeed rpm, const Filling& filling);
-/// Whoever asks it to stop gets the speeds that are done, at least one.
-std::vector<SpeedPoint> sweep(const Cylinder& cylinder, const Cam& cam, const Inlet& inlet, const air::AirState& room,
-                              RotationalSpeed from, RotationalSpeed to, int steps, const std::stop_token& stop = {});
 
 }  // namespace euryth::planning

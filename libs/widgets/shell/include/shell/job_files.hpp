@@ -35,6 +35,7 @@ public:
     void openFile(const QString& path);
     void openDemo();
     void openDemoFour();
+    void openDemoSingle();
     /// Asks about what sessions that ended without saving have left.
     void offerLeftovers();
     /// False where the job is not saved after all.

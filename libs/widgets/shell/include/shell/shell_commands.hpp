@@ -10,6 +10,7 @@ inline constexpr CommandId NewJob{"new-job"};
 inline constexpr CommandId OpenJob{"open-job"};
 inline constexpr CommandId OpenDemo{"open-demo"};
 inline constexpr CommandId OpenDemoFour{"open-demo-four"};
+inline constexpr CommandId OpenDemoSingle{"open-demo-single"};
 inline constexpr CommandId SaveJob{"save-job"};
 inline constexpr CommandId SaveJobAs{"save-job-as"};
 inline constexpr CommandId Quit{"quit"};

@@ -1,0 +1,272 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "passage.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "air/isentropic.hpp"
+
+namespace euryth::engine {
+
+namespace {
+
+/// Mass flow per effective area that a depression drives, for turning a bench reading into an effective area.
+double fluxAt(const air::AirState& room, PressureDifference depression)
+{
+    const auto mach = air::machFromPressureRatio((room.pressure - depression) / room.pressure);
+    return mach ? air::massFlowFunction(std::min(*mach, 1.0)) * air::density(room).si() * air::speedOfSound(room).si()
+                : 0.0;
+}
+
+/// Total pressure behind the runner as a share of that before it, over the mass flow as far as it passes.
+std::vector<std::pair<MassFlow, double>> behindRunner(std::span<const flow::FlowStation> runner,
+                                                      const air::AirState& before, Length roughness)
+{
+    constexpr int steps = 20;
+    const MassFlow most = flow::chokingFlow(runner, before, roughness).flow;
+    std::vector<std::pair<MassFlow, double>> points{{MassFlow{}, 1.0}};
+    for (int i = 1; i <= steps; ++i) {
+        const auto run = flow::flowThrough(runner, before, most * (static_cast<double>(i) / steps), roughness);
+        if (run)
+            points.emplace_back(run->flow, run->stations.back().totalPressure / before.pressure);
+    }
+    return points;
+}
+
+planning::GasAtRest asGas(const air::AirState& air) { return {air.pressure, air::density(air), air::kGamma}; }
+
+/// Static pressure at the runner's end as a share of the total pressure before it, as far as it passes.
+std::vector<planning::RunnerOut> endOfRunner(std::span<const flow::FlowStation> runner, const air::AirState& before,
+                                             Length roughness)
+{
+    constexpr int steps = 20;
+    const MassFlow most = flow::chokingFlow(runner, before, roughness).flow;
+    std::vector<planning::RunnerOut> points{{Area{}, 1.0}};
+    for (int i = 1; i <= steps; ++i) {
+        const auto run = flow::flowThrough(runner, before, most * (static_cast<double>(i) / steps), roughness);
+        if (run)
+            points.push_back(
+                {planning::sonicArea(run->flow, asGas(before)), run->stations.back().pressure / before.pressure});
+    }
+    return points;
+}
+
+/// A lift with what the bench read there.
+struct Measured {
+    Length lift;
+    VolumeFlow flow;
+    PressureDifference depression;
+};
+
+std::vector<Measured> testPoints(const job::FlowTest& test)
+{
+    std::vector<Measured> points;
+    for (const job::FlowPoint& p : test.points) {
+        if (p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{})
+            points.push_back({*p.lift, *p.flow, *test.depression});
+    }
+    std::ranges::sort(points, {}, &Measured::lift);
+    const auto same = std::ranges::unique(points, {}, &Measured::lift);
+    points.erase(same.begin(), same.end());
+    return points;
+}
+
+/// The bench's own flow while probing, where lift and depression were written down too.
+std::vector<Measured> probePoints(const job::Port& port)
+{
+    std::vector<Measured> points;
+    for (const job::ProbeSet& set : port.probes) {
+        if (set.lift && set.depression && set.benchFlow && *set.lift > Length{} && *set.benchFlow > VolumeFlow{})
+            points.push_back({*set.lift, *set.benchFlow, *set.depression});
+    }
+    return points;
+}
+
+/// A runner that would cost all that the bench lost, or more, is not to be believed beyond this share.
+constexpr double kLeastLeft = 0.1;
+
+/// Effective area of the opening behind the runner that lets a measured flow pass at its depression.
+double inletOpening(const EngineModel& model, const Measured& m)
+{
+    const double flow = m.flow.si() * air::density(model.room).si();
+    const double behind = (model.room.pressure - m.depression).si();
+    const auto run = flow::flowThrough(model.runner, model.room, MassFlow::fromSi(flow), model.roughness);
+    const double least = behind + kLeastLeft * m.depression.si();
+    const double total = run ? std::max(least, run->stations.back().totalPressure.si()) : least;
+    const double room = model.room.pressure.si();
+    const double flux = fluxAt(model.room, PressureDifference::fromSi(room * (1.0 - behind / total)));
+    return flow / (flux * total / room);
+}
+
+/// The same of an opening that the air meets first.
+double outletOpening(const EngineModel& model, const Measured& m)
+{
+    const MassFlow flow = MassFlow::fromSi(m.flow.si() * air::density(model.room).si());
+    const AbsolutePressure behind = model.room.pressure - m.depression;
+    const planning::Outlet runner([](Length) { return Area{}; },
+                                  endOfRunner(model.runner, model.room, model.roughness));
+    const AbsolutePressure between = runner.entryFor(flow, asGas(model.room), behind);
+    const PressureDifference left = std::max(model.room.pressure - between, m.depression * kLeastLeft);
+    return flow.si() / fluxAt(model.room, left);
+}
+
+double openingFor(const EngineModel& model, const Measured& m)
+{
+    return model.isExhaust() ? outletOpening(model, m) : inletOpening(model, m);
+}
+
+/// The opening out of flows that were measured while probing: the reckoned one, brought to their mean.
+planning::EffectiveArea scaledTo(planning::EffectiveArea reckoned, const EngineModel& model,
+                                 const std::vector<Measured>& points)
+{
+    double sum = 0.0;
+    for (const Measured& m : points)
+        sum += openingFor(model, m) / reckoned(m.lift).si();
+    return [reckoned = std::move(reckoned), factor = sum / static_cast<double>(points.size())](Length lift) {
+        return factor * reckoned(lift);
+    };
+}
+
+}  // namespace
+
+void chooseOpening(const job::Port& port, const analysis::PortAnalysis& analysis, EngineModel& model)
+{
+    const job::FlowTest* test = job::countingTest(port);
+    if (test) {
+        std::vector<double> lifts{0.0};
+        std::vector<double> areas{0.0};
+        for (const Measured& m : testPoints(*test)) {
+            lifts.push_back(m.lift.si());
+            areas.push_back(openingFor(model, m));
+        }
+        model.opening = planning::areaThrough(std::move(lifts), std::move(areas));
+        model.areaFrom = say("opening-from.test", {{"test", test->id}});
+        return;
+    }
+    model.opening = analysis::reckonedOpening(*analysis.valve, model.cam.lift);
+    model.areaFrom = say("opening-from.geometry");
+    if (const auto probed = probePoints(port); !probed.empty()) {
+        model.opening = scaledTo(std::move(model.opening), model, probed);
+        model.areaFrom = say("opening-from.probing");
+    } else {
+        model.assumed.push_back(say("assumed.coefficient"));
+    }
+    if (!port.valve.face || !port.valve.back)
+        model.assumed.push_back(say("assumed.valve-back"));
+}
+
+namespace {
+
+void joinInlet(EngineModel& model, PressureDifference depression)
+{
+    const auto inletFor = [&](const air::AirState& before) {
+        return std::make_shared<const planning::Inlet>(model.opening,
+                                                       behindRunner(model.runner, before, model.roughness));
+    };
+    model.inletOnBench = inletFor(model.room);
+    model.inletOnEngine = model.charge == model.room ? model.inletOnBench : inletFor(model.charge);
+    model.area = [inlet = model.inletOnBench, room = model.room, depression](Length lift) {
+        const auto passing = inlet->passing(lift, room.pressure, air::density(room), room.pressure - depression);
+        return Area::fromSi(passing.flow.si() / fluxAt(room, depression));
+    };
+}
+
+void joinOutlet(EngineModel& model, PressureDifference depression)
+{
+    const auto outletFor = [&](const air::AirState& before) {
+        return std::make_shared<const planning::Outlet>(model.opening,
+                                                        endOfRunner(model.runner, before, model.roughness));
+    };
+    model.outletOnBench = outletFor(model.room);
+    model.outletOnEngine = outletFor(model.charge);
+    model.area = [outlet = model.outletOnBench, room = model.room, depression](Length lift) {
+        const auto passing = outlet->passing(lift, asGas(room), room.pressure - depression);
+        return Area::fromSi(passing.flow.si() / fluxAt(room, depression));
+    };
+}
+
+}  // namespace
+
+void join(EngineModel& model, PressureDifference depression)
+{
+    model.isExhaust() ? joinOutlet(model, depression) : joinInlet(model, depression);
+}
+
+planning::GasAtRest EngineModel::atRest(const air::AirState& before) const
+{
+    const bool burned = isExhaust() && !(before == room);
+    return {before.pressure, air::density(before), burned ? planning::kBurnedGamma : air::kGamma};
+}
+
+namespace {
+
+/// Appends the valve's opening to what passes the runner, and finds the fastest of all.
+void addValve(flow::RunnerFlow& run, double mach, AbsolutePressure total, bool runnerChoked)
+{
+    const auto fastest = std::ranges::max_element(run.stations, {}, &flow::StationState::mach);
+    run.fastest = static_cast<std::size_t>(fastest - run.stations.begin());
+    run.stations.push_back({mach, AbsolutePressure::fromSi(total.si() * air::pressureRatio(mach)), total});
+    constexpr double rounding = 1e-6;
+    run.choked = runnerChoked || mach >= 1.0 - rounding;
+    if (!runnerChoked && mach > run.stations[run.fastest].mach)
+        run.fastest = run.stations.size() - 1;
+}
+
+flow::RunnerFlow throughInlet(const EngineModel& model, const air::AirState& before, Length lift,
+                              AbsolutePressure behind)
+{
+    const planning::Inlet& inlet = before == model.room ? *model.inletOnBench : *model.inletOnEngine;
+    const auto passing = inlet.passing(lift, before.pressure, air::density(before), behind);
+    auto run = flow::flowThrough(model.runner, before, passing.flow, model.roughness);
+    if (!run)  // by a rounding more than passes
+        run = flow::chokingFlow(model.runner, before, model.roughness);
+    addValve(*run, passing.valveMach, run->stations.back().totalPressure, passing.runnerChoked);
+    return std::move(*run);
+}
+
+flow::RunnerFlow throughOutlet(const EngineModel& model, const air::AirState& before, Length lift,
+                               AbsolutePressure behind)
+{
+    const planning::Outlet& outlet = before == model.room ? *model.outletOnBench : *model.outletOnEngine;
+    planning::GasAtRest gas = model.atRest(before);
+    const auto passing = outlet.passing(lift, gas, behind);
+    gas.density = gas.density * (passing.between / before.pressure);
+    gas.pressure = passing.between;
+    auto run = throughExhaust(model, gas, before.temperature, passing.flow);
+    addValve(run, passing.valveMach, before.pressure, passing.runnerChoked);
+    return run;
+}
+
+}  // namespace
+
+flow::RunnerFlow throughExhaust(const EngineModel& model, const planning::GasAtRest& gas, Temperature temperature,
+                                MassFlow flow)
+{
+    const air::AirState air{temperature, gas.pressure, 0.0};
+    const MassFlow same = planning::sonicFlowThrough(planning::sonicArea(flow, gas), asGas(air));
+    auto run = flow::flowThrough(model.runner, air, same, model.roughness);
+    if (!run)  // by a rounding more than passes
+        run = flow::chokingFlow(model.runner, air, model.roughness);
+    run->flow = flow;
+    return std::move(*run);
+}
+
+flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
+                             PressureDifference depression)
+{
+    const AbsolutePressure behind = before.pressure - depression;
+    return model.isExhaust() ? throughOutlet(model, before, lift, behind) : throughInlet(model, before, lift, behind);
+}
+
+flow::RunnerFlow portChokes(const EngineModel& model, const air::AirState& before, Length lift)
+{
+    constexpr double hardlyAny = 0.01;
+    return throughPort(model, before, lift, PressureDifference::fromSi(before.pressure.si() * (1.0 - hardlyAny)));
+}
+
+VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression)
+{
+    return VolumeFlow::fromSi(model.area(lift).si() * fluxAt(model.room, depression) / air::density(model.room).si());
+}
+
+}  // namespace euryth::engine
