@@ -247,6 +247,7 @@ TEST_CASE("a port without a plan, and one that is an outline, are drawn as they 
 {
     Fixture f;
     f.job.engine.bore.reset();
+    f.job.ports[0].planEnd = {};
     f.job.ports[0].stations[2].section.kind = job::SectionKind::Outline;
     f.job.ports[0].stations[2].section.points = {{0.017, 0.017}, {-0.017, 0.017}, {-0.017, -0.017}, {0.017, -0.017}};
     f.analysis = analysis::analyse(f.job, f.job.ports[0]);

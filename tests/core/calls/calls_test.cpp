@@ -92,6 +92,7 @@ TEST_CASE("what is missing is said, and nothing is made up for it")
     CHECK(demo.analysis().probes[0].traverse.missing.id() == "missing.readings");
 
     demo.port.probes.clear();
+    demo.port.planEnd = {};  // a planned short side is metal to take off
     analysis = demo.analysis();
     CHECK_FALSE(analysis.cut);
     CHECK(analysis.cutProblem.missing.id() == "missing.cut-plan");

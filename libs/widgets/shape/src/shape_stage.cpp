@@ -76,8 +76,14 @@ std::vector<WalkPicture> pictures()
     return {{"shape", view(View::Area)},
             {"shape-sections", view(View::Sections)},
             {"shape-valve-end", view(View::ValveEnd)},
-            {"shape-filling", view(View::Filling)},
             {"shape-house", view(View::House)},
+            {"four-exhaust",
+             [](Walk& walk) {
+                 walk.four(0, 8);  // E1
+                 walk.show(calls::Stage::Shape, static_cast<int>(View::Filling));
+                 (void)walk.session().engine().finish();
+                 walk.workspace().refresh();
+             }},
             {"four-trap", [](Walk& walk) {
                  // The two ports that only the engine can tell apart.
                  constexpr std::size_t port = 2;  // I2 and I3
