@@ -220,7 +220,8 @@ TEST_CASE("engine: the demo port at two speeds, and speeds that cannot be read")
     for (const char* bad : {"fast", "-1", "0", "1e9", ""})
         CHECK(call({"engine", kDemo, "--port", "I1", "--rpm", bad}).code == commands::kWrongUsage);
     CHECK(call({"engine", kDemo, "--port", "I2", "--rpm", "7000"}).code == commands::kJobHasErrors);
-    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("two measured stations") != std::string::npos);
+    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("two measured stations") !=
+          std::string::npos);
 }
 
 TEST_CASE("areas of a port with branches: the sum and each branch")

@@ -47,8 +47,8 @@ TEST_CASE("Valve end: drag the apex, and number, plan, cut and call follow, and 
     // The planned floor has gone down there as far as the walls let it, and the cut takes at least that.
     const auto& analysis = f.workspace.analysis();
     const auto floor = geometry::index(geometry::Sector::Floor);
-    const bool taken = std::ranges::any_of(
-        analysis.cutProblem->stations, [&](const auto& s) { return s.least[floor] > lengthFromMm(0.1); });
+    const bool taken = std::ranges::any_of(analysis.cutProblem->stations,
+                                           [&](const auto& s) { return s.least[floor] > lengthFromMm(0.1); });
     CHECK((taken || after.notMet));
     CHECK(f.text("shortSideSchool").contains("top end"));
     f.trigger(widgets::command::Undo);

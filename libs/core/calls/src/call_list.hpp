@@ -60,8 +60,8 @@ private:
 /// contradict each other; a core that is shifted; a step at the window. The limits are ours (common practice, no
 /// source) and stand in the source beside their use.
 void addSurveyCalls(const CallInputs& of, std::vector<Call>& calls);
-/// The seat and the valve job against the house's rules: width, angle with the lifts at which it gains and loses, inset,
-/// band, what is left of a pressed-in insert.
+/// The seat and the valve job against the house's rules: width, angle with the lifts at which it gains and loses,
+/// inset, band, what is left of a pressed-in insert.
 void addSeatCalls(const CallInputs& of, std::vector<Call>& calls);
 /// What is to be said about shape and plan: findings along the runner, the engine's demand, where engine and port
 /// choke, wishes that contradict the metal or each other, a port that only the engine can tell from its neighbour.

@@ -125,8 +125,9 @@ void Rack::paintTile(QPainter& painter, const RackTile& tile, const QRectF& box)
     const QRectF inside = box.adjusted(10, full ? 7 : 4, -10, full ? -8 : -5);
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(full ? drawing::text::kName : drawing::text::kNormal, true));
-    painter.drawText(inside, Qt::AlignLeft | (marks ? Qt::AlignTop : Qt::AlignVCenter),
-                     (tile.danger && !full ? QStringLiteral("▼ ") : QString()) + tile.name);
+    const QString name = (tile.danger && !full ? QStringLiteral("▼ ") : QString()) + tile.name;
+    const int nameWide = painter.fontMetrics().horizontalAdvance(name);
+    painter.drawText(inside, Qt::AlignLeft | (marks ? Qt::AlignTop : Qt::AlignVCenter), name);
     if (full && tile.calls > 0) {
         painter.setFont(drawing::font(drawing::text::kSecond));
         painter.setPen(tile.danger ? theme().danger : theme().ink2);
@@ -143,7 +144,12 @@ void Rack::paintTile(QPainter& painter, const RackTile& tile, const QRectF& box)
         painter.drawText(inside.adjusted(0, 42, 0, 0), Qt::AlignLeft | Qt::AlignTop, tile.headline.meaning);
     } else {
         painter.setFont(drawing::font(drawing::text::kSecond));
-        painter.drawText(inside, Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), tile.headline.number);
+        // A branch's tile is narrow: its number goes below its name where both do not fit.
+        const bool fits =
+            nameWide + 4 + painter.fontMetrics().horizontalAdvance(tile.headline.number) <= inside.width();
+        constexpr double nextRow = 18.0;
+        painter.drawText(inside.adjusted(0, marks && !fits ? nextRow : 0.0, 0, 0),
+                         Qt::AlignRight | (marks ? Qt::AlignTop : Qt::AlignVCenter), tile.headline.number);
     }
     if (marks)
         paintMarks(painter, tile, {inside.left(), inside.bottom() - 8.0, inside.width(), 8.0});

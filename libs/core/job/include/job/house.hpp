@@ -40,9 +40,10 @@ struct House {
     double leastGain = 0.01;     ///< that cuts bring in one number where they worsen another
     double taperPer100mm = 0.0;  ///< area gained toward the window, share per 100 mm; 0 is a steady runner
     double limitingMach = 0.55;
-    double exhaustLimitingMach = 0.75;       ///< of burned gas in the exhaust while the piston drives it
-    ShareRange exhaustToIntake{70 * 0.01, 85 * 0.01};  ///< flow of a cylinder's exhaust over that of its intake on the bench
-    ShareRange intakeThroat{0.88, 0.92};     ///< throat over valve diameter
+    double exhaustLimitingMach = 0.75;  ///< of burned gas in the exhaust while the piston drives it
+    ShareRange exhaustToIntake{70 * 0.01,
+                               85 * 0.01};  ///< flow of a cylinder's exhaust over that of its intake on the bench
+    ShareRange intakeThroat{0.88, 0.92};    ///< throat over valve diameter
     ShareRange exhaustThroat{0.87, 0.97};
     ShareRange intakeBowl{0.88, 1.0};  ///< bowl over valve diameter
     ShareRange exhaustBowl{0.88, 1.0};

@@ -96,7 +96,8 @@ public:
     [[nodiscard]] virtual std::optional<PressureDifference> wallShearAt(Length s, double round) const = 0;
     /// The boundary layer of the potential flow at this flow.
     [[nodiscard]] virtual const geometry::PerSector<WallAir>& walls() const = 0;
-    /// How badly the air lets go of the short side, by the potential flow of the shape; nothing where that is not there.
+    /// How badly the air lets go of the short side, by the potential flow of the shape; nothing where that is not
+    /// there.
     [[nodiscard]] virtual std::optional<ShortSideSeverity> severity() const = 0;
     /// Where the air lets go of a wall by this field itself.
     [[nodiscard]] virtual std::optional<Length> letsGoOf(geometry::Sector wall) const = 0;
