@@ -323,10 +323,11 @@ void ValveEndView::paintHandles(QPainter& painter, const Theme& theme) const
         x = std::clamp(x, m_rect.left() + 2, m_rect.right() - wide - 2);
         // Inside the passage the throat's size stands higher, so that the floor's have room.
         constexpr double beside = -9.0;
-        const double y = at->y() + (h == EndHandle::Radius              ? 8.0
-                                    : onFloor                           ? 10.0
-                                    : fitsRight || h == EndHandle::Bowl ? beside
-                                                                        : -30.0);
+        const double below = h == EndHandle::Radius              ? 8.0
+                             : h == EndHandle::Apex              ? -28.0
+                             : fitsRight || h == EndHandle::Bowl ? beside
+                                                                 : -30.0;
+        const double y = at->y() + below;
         const QRectF box(x, y, wide, 18);
         painter.fillRect(box, QColor(theme.panel.red(), theme.panel.green(), theme.panel.blue(), 215));
         painter.setPen(theme.plan);
