@@ -192,6 +192,15 @@ int main()
                g_keep = engine::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
            }),
            50);
+    const auto four = files::loadJob(EURYTH_DEMO_FOUR);
+    const job::Port& exhaust = four->ports[*job::findPort(*four, "E1")];
+    const auto exhaustModel = engine::engineModel(*four, exhaust, analysis::measure(*four, exhaust));
+    report("emptying and filling of a cylinder with both sides, at one speed", milliseconds([&] {
+               g_keep = engine::exchangeOf(*exhaustModel, rotationFromRpm(7400), planning::Effort::Full).residual;
+           }),
+           50);
+    report("an exhaust port's flows on bench and engine over its speeds",
+           milliseconds([&] { g_keep = engine::portFlows(*four, exhaust)->onBench.si(); }, 5), 100);
     const std::string large = largeJobText(*demo);
 #ifdef EURYTH_WINDOW
     report("start to the first painted window with the demo",

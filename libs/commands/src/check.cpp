@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <map>
 #include <ostream>
 
 #include "call.hpp"
@@ -31,9 +32,16 @@ int callCheck(const Request& request, std::ostream& out)
         out << words(loaded.error().lines()) << '\n';
         return kJobHasErrors;
     }
+    // Calls of one port ask for the flows of others: each is worked out once.
+    std::map<std::size_t, Known<engine::PortFlows>> known;
+    const engine::FlowsOf flowsOf = [&](std::size_t i) {
+        if (!known.contains(i))
+            known.emplace(i, engine::portFlows(*loaded, loaded->ports[i]));
+        return known.at(i);
+    };
     for (const job::Port& port : loaded->ports) {
         const auto analysis = analysis::analyse(*loaded, port);
-        for (const calls::Call& call : calls::callsFor(*loaded, port, analysis)) {
+        for (const calls::Call& call : calls::callsFor(*loaded, port, analysis, flowsOf)) {
             if (call.acceptedBecause)
                 continue;
             out << placeOf(port, call) << ": " << words(call.title) << ". " << words(call.text) << '\n';

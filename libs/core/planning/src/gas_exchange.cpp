@@ -16,6 +16,9 @@ namespace {
 
 using std::numbers::pi;
 
+/// After which it is given up; a usual sum takes some five thousand.
+constexpr int kMostOfExchange = 1'000'000;
+
 /// What is integrated: the cylinder's gas; what stands in the intake port having come from it; and the books.
 enum : std::size_t {
     kFresh,  ///< kg
@@ -83,7 +86,7 @@ public:
     [[nodiscard]] double massAtStart() const { return m_mass; }
     [[nodiscard]] double chargeDensity() const { return m_chargeDensity; }
     [[nodiscard]] double swept() const { return m_volume.swept(); }
-    [[nodiscard]] bool tooLong() const { return m_evaluations > kMostEvaluations; }
+    [[nodiscard]] bool tooLong() const { return m_evaluations > kMostOfExchange; }
     [[nodiscard]] Books initial() const
     {
         Books x{};
@@ -92,8 +95,9 @@ public:
         return x;
     }
 
-    [[nodiscard]] ExchangePoint point(const Books& x, double angle) const
+    [[nodiscard]] ExchangePoint point(const Books& tried, double angle) const
     {
+        const Books x = possible(tried);
         const Mix mix(m_gasConstant, x[kFresh], x[kBurned]);
         ExchangePoint p;
         p.crank = Angle::fromSi(angle);
@@ -107,11 +111,12 @@ public:
     }
 
     /// Change per radian of crank.
-    void operator()(const Books& x, Books& change, double angle) const
+    void operator()(const Books& tried, Books& change, double angle) const
     {
         change = {};
-        if (++m_evaluations > kMostEvaluations)  // nothing changes any more, so that the integration ends at once
+        if (++m_evaluations > kMostOfExchange)  // nothing changes any more, so that the integration ends at once
             return;
+        const Books x = possible(tried);
         const ExchangePoint p = point(x, angle);
         const Stream out = exhaustStream(x, p);
         const Stream in = intakeStream(x, p, change);
@@ -129,6 +134,18 @@ public:
     }
 
 private:
+    /// A step that the integration tries and takes back may lead to less than no gas, or to none that is warm.
+    [[nodiscard]] Books possible(Books x) const
+    {
+        constexpr double least = 1e-6;  // of the gas at the start
+        constexpr double coldest = 50.0;
+        x[kFresh] = std::max(0.0, x[kFresh]);
+        x[kBurned] = std::max(x[kFresh] > 0.0 ? 0.0 : least * m_mass, x[kBurned]);
+        const Mix mix(m_gasConstant, x[kFresh], x[kBurned]);
+        x[kEnergy] = std::max(coldest * mix.heatCapacity, x[kEnergy]);
+        return x;
+    }
+
     void passExhaust(const GasAtRest& gas, ExchangePoint& p) const
     {
         const Length lift = liftAt(m_exhaust.cam, p.crank);
@@ -334,12 +351,12 @@ GasExchange exchange(const Cylinder& cylinder, const ExhaustSide& exhaust, const
     const Exchange gas(cylinder, exhaust, intake, charge, rpm);
     Books x = gas.initial();
     const double end = intake ? std::max(closes(intake->cam), closes(exhaust.cam)).si() : closes(exhaust.cam).si();
-    const double tolerance = effort == Effort::Full ? 1e-10 : 1e-7;
+    const double tolerance = effort == Effort::Full ? 1e-9 : 1e-5;
     // What starts from nothing (the books) is known to a share of the mass at the start.
     const auto stepper =
         odeint::make_controlled<odeint::runge_kutta_dopri5<Books>>(tolerance * gas.massAtStart(), tolerance);
     constexpr int full = 480;
-    constexpr int quick = 120;
+    constexpr int quick = 72;
     const auto angles = samples(gas.start(), end, effort == Effort::Full ? full : quick);
     GasExchange result;
     double massAtClosing = gas.massAtStart();

@@ -90,9 +90,10 @@ struct GasExchange {
 };
 
 /// Quasi-steady: both valves by their isentropic orifices with their runners in series, mass and energy of two gases
-/// that mix at once (fresh air, burned gas of kBurnedGamma) by Boost.odeint as in fill(), with its bound. Gas that goes
-/// back into the intake comes in again first. No heat to the walls, no waves. Either side may be missing: its valve
-/// stays shut. Begins where the exhaust opens, which has to be before bottom dead centre; at least the exhaust side.
+/// that mix at once (fresh air, burned gas of kBurnedGamma) by Boost.odeint as in fill(), at most a million
+/// evaluations. Gas that goes back into the intake comes in again first. No heat to the walls, no waves. Either side
+/// may be missing: its valve stays shut. Begins where the exhaust opens, which has to be before bottom dead centre; at
+/// least the exhaust side.
 GasExchange exchange(const Cylinder& cylinder, const ExhaustSide& exhaust, const std::optional<IntakeSide>& intake,
                      const air::AirState& charge, RotationalSpeed rpm, Effort effort = Effort::Full);
 
