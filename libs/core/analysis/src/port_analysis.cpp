@@ -4,15 +4,12 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <numbers>
 
 #include "air/isentropic.hpp"
 #include "analysis/engine_inputs.hpp"
 #include "analysis/judged_speeds.hpp"
 #include "geometry/valve_end.hpp"
-#include "geometry/wall_contour.hpp"
-#include "planning/area_plan.hpp"
-#include "planning/end_shape.hpp"
+#include "plan_and_cut.hpp"
 #include "words/missing_list.hpp"
 
 namespace euryth::analysis {
@@ -20,15 +17,6 @@ namespace euryth::analysis {
 namespace {
 
 using geometry::index;
-using geometry::kSectors;
-
-std::vector<geometry::AreaAt> netAreas(const job::Port& port)
-{
-    std::vector<geometry::AreaAt> areas;
-    for (const job::Station& station : port.stations)
-        areas.push_back({station.s, job::netArea(station)});
-    return areas;
-}
 
 /// Sums of the branches' areas at the stations of any of them, where all are measured.
 std::vector<geometry::AreaAt> branchSums(const job::Job& job, const job::Port& port)
@@ -135,19 +123,6 @@ std::optional<WindowStep> windowStep(const job::Opening& opening, const PortAnal
     return WindowStep{wide - left, wide + left, high - up, high + up};
 }
 
-geometry::AirDirection airDirection(const job::Port& port)
-{
-    return port.side == job::Side::Intake ? geometry::AirDirection::WindowToValve
-                                          : geometry::AirDirection::ValveToWindow;
-}
-
-geometry::FindingLimits findingLimits(const job::House& house)
-{
-    geometry::FindingLimits limits;
-    limits.smallBigSmall = house.smallBigSmall;
-    return limits;
-}
-
 PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
 {
     PlaceNames places;
@@ -168,259 +143,6 @@ PlaceNames findPlaces(const PortAnalysis& analysis, const job::Port& port)
             places.bowl = i;
     }
     return places;
-}
-
-void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
-{
-    analysis.suggested.resize(port.stations.size());
-    if (analysis.demand && analysis.areas) {
-        analysis.wantedArea = planning::wantedArea(*analysis.demand);
-        const auto areas = planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
-        std::ranges::copy(areas, analysis.suggested.begin());
-    }
-    for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const auto& typed = port.stations[i].plan.area;
-        analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
-    }
-    if (!analysis.areas || std::ranges::none_of(analysis.plan, [](const auto& p) { return p.has_value(); }))
-        return;
-    std::vector<geometry::AreaAt> planned = netAreas(port);
-    if (planned.size() < 2)
-        return;
-    for (std::size_t i = 0; i < planned.size(); ++i)
-        planned[i].area = analysis.plan[i].value_or(planned[i].area);
-    analysis.planFindings = geometry::findAlongRunner(geometry::AreaCurve(std::move(planned)), airDirection(port),
-                                                      findingLimits(job.house));
-}
-
-/// The floor as the stations have it. It needs poses.
-planning::FloorLine floorLine(const job::Port& port, const PortAnalysis& analysis)
-{
-    planning::FloorLine floor;
-    double highest = -1e9;
-    std::optional<geometry::SidePoint> last;
-    for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
-        const auto cut = geometry::sideCut(analysis.poses[i], geometry::boxOf(analysis.sections[i]).height);
-        const Length step = last ? Length::fromSi(std::hypot(cut.floor.x - last->x, cut.floor.z - last->z)) : Length{};
-        floor.along.push_back(floor.along.empty() ? Length{} : floor.along.back() + step);
-        floor.turned.push_back(geometry::turnBetween(analysis.poses.front(), analysis.poses[i]));
-        last = cut.floor;
-        if (cut.floor.z > highest) {
-            highest = cut.floor.z;
-            floor.apex = i;
-        }
-    }
-    // As it was gauged; the tightest bend between two stations carries the error of both.
-    floor.radius = port.shortSide.radius.value_or(analysis.floorRadius->radius);
-    return floor;
-}
-
-/// How far the window may grow before it reaches the gasket's edge.
-void limitByGasket(const WindowStep& step, cutting::CutStation& window)
-{
-    using geometry::Sector;
-    const auto limit = [&](Sector s, Length most) { window.toGasket[index(s)] = std::max(Length{}, most); };
-    const Length left = -step.left;
-    const Length right = -step.right;
-    const Length roof = -step.roof;
-    const Length floor = -step.floor;
-    limit(Sector::Left, left);
-    limit(Sector::Right, right);
-    limit(Sector::Roof, roof);
-    limit(Sector::Floor, floor);
-    limit(Sector::RoofLeft, std::min(roof, left));
-    limit(Sector::RoofRight, std::min(roof, right));
-    limit(Sector::FloorLeft, std::min(floor, left));
-    limit(Sector::FloorRight, std::min(floor, right));
-}
-
-cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
-{
-    cutting::CutProblem problem;
-    problem.limits.gaugeError = job.house.gaugeError;
-    problem.limits.greatestCut = job.house.greatestCut;
-    problem.limits.fastRatio = job.house.fastRatio;
-    problem.limits.deadRatio = job.house.deadRatio;
-    problem.limits.leastGain = job.house.leastGain;
-    problem.speedsFrom = analysis.speedsFrom;
-    const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
-    for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const job::Station& station = port.stations[i];
-        cutting::CutStation cut;
-        cut.s = station.s;
-        cut.section = analysis.sections[i];
-        cut.blocked = job::area(station.section) - job::netArea(station);
-        cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
-        cut.plan = analysis.plan[i];
-        cut.wall = station.wall.at;
-        for (const geometry::Sector s : kSectors) {
-            cut.reserve[index(s)] =
-                station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
-        }
-        cut.speedRatio = ratios[i];
-        if (i == 0 && analysis.gasketStep)
-            limitByGasket(*analysis.gasketStep, cut);
-        problem.stations.push_back(cut);
-    }
-    return problem;
-}
-
-planning::SectionRoom roomOf(const cutting::CutStation& station, const cutting::CutLimits& limits)
-{
-    planning::SectionRoom room{};
-    for (const geometry::Sector s : kSectors)
-        room[index(s)] = cutting::depthBound(station, s, limits).greatest;
-    return room;
-}
-
-/// The largest net area that a section of the same kind can have inside its walls.
-std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
-{
-    constexpr double moreThanAny = 4.0;
-    std::vector<Area> areas;
-    for (const cutting::CutStation& station : problem.stations) {
-        const planning::SectionWish wish{geometry::area(station.section) * moreThanAny, {}, {}};
-        areas.push_back(planning::planSection(station.section, roomOf(station, problem.limits), wish).area -
-                        station.blocked);
-    }
-    return areas;
-}
-
-/// How far the wished valve end asks the walls to move out, per station and sector; empty where nothing of it is
-/// wished.
-std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis)
-{
-    const job::PlannedEnd& end = port.planEnd;
-    const bool floor = (end.shortRadius || end.shortHeight) && analysis.floorRadius && analysis.floorApex;
-    const bool bowl = end.bowl && analysis.places.bowl;
-    if (!floor && !bowl)
-        return {};
-    std::vector<geometry::PerSector<Length>> depths(port.stations.size());
-    if (floor) {
-        planning::FloorWish wish{end.shortRadius, {}};
-        // As typed, it is over the deck that the valve end was measured from; that of the places may be another level.
-        if (end.shortHeight)
-            wish.lowered = port.shortSide.height.value_or(*analysis.floorApex) - *end.shortHeight;
-        const auto down = planning::floorDepths(floorLine(port, analysis), wish);
-        for (std::size_t i = 0; i < depths.size(); ++i) {
-            // A corner between floor and side goes with the floor alone: square to itself by the part of it.
-            const Length corner = down[i] / std::numbers::sqrt2;
-            depths[i][index(geometry::Sector::Floor)] = down[i];
-            depths[i][index(geometry::Sector::FloorLeft)] = corner;
-            depths[i][index(geometry::Sector::FloorRight)] = corner;
-        }
-    }
-    if (bowl) {
-        const std::size_t before = analysis.places.shortSide.value_or(0);
-        for (std::size_t i = 0; i < depths.size(); ++i) {
-            const double share = planning::bowlShare(port.stations[i].s, port.stations[before].s,
-                                                     port.stations[*analysis.places.bowl].s, port.stations.back().s);
-            const auto out = planning::depthsToCircle(analysis.sections[i], *end.bowl, share);
-            for (const geometry::Sector s : kSectors)
-                depths[i][index(s)] = std::max(depths[i][index(s)], out[index(s)]);
-        }
-    }
-    return depths;
-}
-
-/// The section with its walls moved out by `depths` as far as there is room, in the family of the measured one.
-planning::PlannedSection movedOut(const geometry::Section& section, const planning::SectionRoom& room,
-                                  const geometry::PerSector<Length>& depths)
-{
-    planning::SectionRoom wanted{};
-    bool met = true;
-    std::vector<geometry::Sector> atLimit;
-    constexpr Length hardly = lengthFromMm(0.1);  // less than a hand cuts on purpose
-    for (const geometry::Sector s : kSectors) {
-        wanted[index(s)] = std::min(depths[index(s)], room[index(s)]);
-        if (depths[index(s)] <= room[index(s)] + hardly)
-            continue;
-        atLimit.push_back(s);
-        // A corner follows its sides as far as it can: what is wished of a floor or a bowl is met by the sides.
-        constexpr std::size_t everyOther = 2;  // roof, right, floor, left; corners between them
-        met = met && index(s) % everyOther != 0;
-    }
-    constexpr double moreThanAny = 4.0;
-    auto moved = planning::planSection(section, wanted, {geometry::area(section) * moreThanAny, {}, {}});
-    moved.met = met;
-    moved.atLimit = std::move(atLimit);
-    return moved;
-}
-
-/// What is still to grow after the valve end's shape, put together with it.
-planning::PlannedSection andThen(const planning::PlannedSection& first, const planning::SectionRoom& room,
-                                 const planning::SectionWish& wish)
-{
-    planning::SectionRoom rest{};
-    for (const geometry::Sector s : kSectors)
-        rest[index(s)] = std::max(Length{}, room[index(s)] - first.growth[index(s)]);
-    auto both = planning::planSection(first.section, rest, wish);
-    for (const geometry::Sector s : kSectors)
-        both.growth[index(s)] += first.growth[index(s)];
-    both.middle = {both.middle.left + first.middle.left, both.middle.up + first.middle.up};
-    both.met = both.met && first.met;
-    both.atLimit.insert(both.atLimit.end(), first.atLimit.begin(), first.atLimit.end());
-    std::ranges::sort(both.atLimit);
-    const auto same = std::ranges::unique(both.atLimit);
-    both.atLimit.erase(same.begin(), same.end());
-    return both;
-}
-
-/// The shape that each station's plan asks for, inside what its walls can give: first that of the valve end, then the
-/// area. What the end takes is a least depth of the cut.
-void planShapes(const job::Port& port, cutting::CutProblem& problem, PortAnalysis& analysis)
-{
-    analysis.planned.resize(port.stations.size());
-    const auto depths = endDepths(port, analysis);
-    for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        cutting::CutStation& cut = problem.stations[i];
-        const planning::SectionRoom room = roomOf(cut, problem.limits);
-        // What is less than a hand can cut on purpose is no shape; the throat is the seat cutter's.
-        const bool moves = !depths.empty() && !cut.isThroat &&
-                           std::ranges::any_of(depths[i], [&](Length d) { return d >= problem.limits.leastCut; });
-        if (!moves) {
-            if (!cut.plan)
-                continue;
-            const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
-                                             port.stations[i].plan.height};
-            analysis.planned[i] = planning::planSection(cut.section, room, wish);
-            continue;
-        }
-        planning::PlannedSection shaped = movedOut(cut.section, room, depths[i]);
-        for (const geometry::Sector s : kSectors)
-            cut.least[index(s)] = std::max(Length{}, shaped.growth[index(s)]);
-        const job::StationWish& wish = port.stations[i].plan;
-        if ((cut.plan && *cut.plan + cut.blocked > shaped.area) || wish.width || wish.height)
-            shaped = andThen(shaped, room,
-                             {std::max(shaped.area, cut.plan.value_or(Area{}) + cut.blocked), wish.width, wish.height});
-        else
-            cut.plan = analysis.plan[i] = shaped.area - cut.blocked;
-        analysis.planned[i] = std::move(shaped);
-    }
-}
-
-void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
-{
-    if (port.stations.size() < 2) {
-        analysis.cutProblem.missing = say("missing.two-stations");
-        return;
-    }
-    if (!analysis.areas) {
-        analysis.cutProblem.missing = analysis.areas.missing;
-        return;
-    }
-    cutting::CutProblem problem = cutProblem(job, port, analysis);
-    analysis.reachable = reachableAreas(problem);
-    planShapes(port, problem, analysis);
-    const bool anyPlan = std::ranges::any_of(analysis.planned, [](const auto& p) { return p.has_value(); });
-    const bool anyProbe =
-        std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
-    if (!anyPlan && !anyProbe) {
-        analysis.cutProblem.missing = say("missing.cut-plan", {{"demand", analysis.demand.missing}});
-        return;
-    }
-    analysis.cut = cutting::planCuts(problem);
-    analysis.cutProblem.value = std::move(problem);
 }
 
 }  // namespace
@@ -511,6 +233,7 @@ PortAnalysis analyse(const job::Job& job, const job::Port& port, SpeedSource sou
     if (source != SpeedSource::Readings)
         takeSpeeds(job, port, source, speeds, analysis);
     planCut(job, port, analysis);
+    findAlongPlan(job, port, analysis);
     return analysis;
 }
 
@@ -528,11 +251,14 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
     const auto sameBranches = [&] {
         const auto ofA = job::branchesOf(a, portOfA);
         const auto ofB = job::branchesOf(b, portOfB);
-        return std::ranges::equal(ofA, ofB,
-                                  [](const job::Port* p, const job::Port* q) { return p->stations == q->stations; });
+        return std::ranges::equal(ofA, ofB, [](const job::Port* p, const job::Port* q) {
+            return p->stations == q->stations && p->valve == q->valve;
+        });
     };
-    return a.engine == b.engine && a.bench == b.bench && a.house == b.house && bare(portOfA) == bare(portOfB) &&
-           flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
+    // What an exhaust is asked for hangs on the compression ratio, and of a common runner on its branches' valves.
+    const bool sameAsked = portOfA.side == job::Side::Intake || a.chambers == b.chambers;
+    return sameAsked && a.engine == b.engine && a.bench == b.bench && a.house == b.house &&
+           bare(portOfA) == bare(portOfB) && flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
 }
 
 Phrase pointName(probing::GridPoint p)

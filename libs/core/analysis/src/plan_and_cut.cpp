@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "plan_and_cut.hpp"
+
+#include <algorithm>
+
+#include "analysis/judged_speeds.hpp"
+#include "planned_end.hpp"
+#include "planning/area_plan.hpp"
+
+namespace euryth::analysis {
+
+using geometry::index;
+using geometry::kSectors;
+
+namespace {
+
+/// How far the window may grow before it reaches the gasket's edge.
+void limitByGasket(const WindowStep& step, cutting::CutStation& window)
+{
+    using geometry::Sector;
+    const auto limit = [&](Sector s, Length most) { window.toGasket[index(s)] = std::max(Length{}, most); };
+    const Length left = -step.left;
+    const Length right = -step.right;
+    const Length roof = -step.roof;
+    const Length floor = -step.floor;
+    limit(Sector::Left, left);
+    limit(Sector::Right, right);
+    limit(Sector::Roof, roof);
+    limit(Sector::Floor, floor);
+    limit(Sector::RoofLeft, std::min(roof, left));
+    limit(Sector::RoofRight, std::min(roof, right));
+    limit(Sector::FloorLeft, std::min(floor, left));
+    limit(Sector::FloorRight, std::min(floor, right));
+}
+
+cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
+{
+    cutting::CutProblem problem;
+    problem.limits.gaugeError = job.house.gaugeError;
+    problem.limits.greatestCut = job.house.greatestCut;
+    problem.limits.fastRatio = job.house.fastRatio;
+    problem.limits.deadRatio = job.house.deadRatio;
+    problem.limits.leastGain = job.house.leastGain;
+    problem.speedsFrom = analysis.speedsFrom;
+    const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const job::Station& station = port.stations[i];
+        cutting::CutStation cut;
+        cut.s = station.s;
+        cut.section = analysis.sections[i];
+        cut.blocked = job::area(station.section) - job::netArea(station);
+        cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
+        cut.plan = analysis.plan[i];
+        cut.wall = station.wall.at;
+        for (const geometry::Sector s : kSectors) {
+            cut.reserve[index(s)] =
+                station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
+        }
+        cut.speedRatio = ratios[i];
+        if (i == 0 && analysis.gasketStep)
+            limitByGasket(*analysis.gasketStep, cut);
+        problem.stations.push_back(cut);
+    }
+    return problem;
+}
+
+planning::SectionRoom roomOf(const cutting::CutStation& station, const cutting::CutLimits& limits)
+{
+    planning::SectionRoom room{};
+    for (const geometry::Sector s : kSectors)
+        room[index(s)] = cutting::depthBound(station, s, limits).greatest;
+    return room;
+}
+
+/// The largest net area that a section of the same kind can have inside its walls.
+std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
+{
+    constexpr double moreThanAny = 4.0;
+    std::vector<Area> areas;
+    for (const cutting::CutStation& station : problem.stations) {
+        const planning::SectionWish wish{geometry::area(station.section) * moreThanAny, {}, {}};
+        areas.push_back(planning::planSection(station.section, roomOf(station, problem.limits), wish).area -
+                        station.blocked);
+    }
+    return areas;
+}
+
+/// The shape that each station's plan asks for, inside what its walls can give: first that of the valve end, then the
+/// area. What the end takes is a least depth of the cut.
+void planShapes(const job::Port& port, cutting::CutProblem& problem, PortAnalysis& analysis)
+{
+    analysis.planned.resize(port.stations.size());
+    const auto depths = endDepths(port, analysis);
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        cutting::CutStation& cut = problem.stations[i];
+        const planning::SectionRoom room = roomOf(cut, problem.limits);
+        // What is less than a hand can cut on purpose is no shape; the throat is the seat cutter's.
+        const bool moves = !depths.empty() && !cut.isThroat &&
+                           std::ranges::any_of(depths[i], [&](Length d) { return d >= problem.limits.leastCut; });
+        if (!moves) {
+            if (!cut.plan)
+                continue;
+            const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
+                                             port.stations[i].plan.height};
+            analysis.planned[i] = planning::planSection(cut.section, room, wish);
+            continue;
+        }
+        planning::PlannedSection shaped = movedOut(cut.section, room, depths[i]);
+        for (const geometry::Sector s : kSectors)
+            cut.least[index(s)] = std::max(Length{}, shaped.growth[index(s)]);
+        const job::StationWish& wish = port.stations[i].plan;
+        if ((cut.plan && *cut.plan + cut.blocked > shaped.area) || wish.width || wish.height)
+            shaped = andThen(shaped, room,
+                             {std::max(shaped.area, cut.plan.value_or(Area{}) + cut.blocked), wish.width, wish.height});
+        else
+            cut.plan = analysis.plan[i] = shaped.area - cut.blocked;
+        analysis.planned[i] = std::move(shaped);
+    }
+}
+
+}  // namespace
+
+std::vector<geometry::AreaAt> netAreas(const job::Port& port)
+{
+    std::vector<geometry::AreaAt> areas;
+    for (const job::Station& station : port.stations)
+        areas.push_back({station.s, job::netArea(station)});
+    return areas;
+}
+
+geometry::AirDirection airDirection(const job::Port& port)
+{
+    return port.side == job::Side::Intake ? geometry::AirDirection::WindowToValve
+                                          : geometry::AirDirection::ValveToWindow;
+}
+
+geometry::FindingLimits findingLimits(const job::House& house)
+{
+    geometry::FindingLimits limits;
+    limits.smallBigSmall = house.smallBigSmall;
+    return limits;
+}
+
+void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    analysis.suggested.resize(port.stations.size());
+    if (analysis.demand && analysis.areas) {
+        analysis.wantedArea = planning::wantedArea(*analysis.demand);
+        const auto areas = planning::suggestedPlan(netAreas(port), *analysis.wantedArea, {job.house.taperPer100mm});
+        std::ranges::copy(areas, analysis.suggested.begin());
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const auto& typed = port.stations[i].plan.area;
+        analysis.plan.push_back(typed ? typed : analysis.suggested[i]);
+    }
+}
+
+void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    if (port.stations.size() < 2) {
+        analysis.cutProblem.missing = say("missing.two-stations");
+        return;
+    }
+    if (!analysis.areas) {
+        analysis.cutProblem.missing = analysis.areas.missing;
+        return;
+    }
+    cutting::CutProblem problem = cutProblem(job, port, analysis);
+    analysis.reachable = reachableAreas(problem);
+    planShapes(port, problem, analysis);
+    const bool anyPlan = std::ranges::any_of(analysis.planned, [](const auto& p) { return p.has_value(); });
+    const bool anyProbe =
+        std::ranges::any_of(problem.stations, [](const cutting::CutStation& s) { return s.speedRatio[0].has_value(); });
+    if (!anyPlan && !anyProbe) {
+        analysis.cutProblem.missing = say("missing.cut-plan", {{"demand", analysis.demand.missing}});
+        return;
+    }
+    analysis.cut = cutting::planCuts(problem);
+    analysis.cutProblem.value = std::move(problem);
+}
+
+void findAlongPlan(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
+{
+    if (!analysis.areas || std::ranges::none_of(analysis.plan, [](const auto& p) { return p.has_value(); }))
+        return;
+    std::vector<geometry::AreaAt> planned = netAreas(port);
+    if (planned.size() < 2)
+        return;
+    for (std::size_t i = 0; i < planned.size(); ++i)
+        planned[i].area = analysis.plan[i].value_or(planned[i].area);
+    analysis.planFindings = geometry::findAlongRunner(geometry::AreaCurve(std::move(planned)), airDirection(port),
+                                                      findingLimits(job.house));
+}
+
+}  // namespace euryth::analysis

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+
+#include "analysis/port_analysis.hpp"
+#include "support/demo.hpp"
+
+using namespace euryth;
+using namespace euryth::analysis;
+
+TEST_CASE("a planned bowl is in the planned areas and in the findings along them")
+{
+    job::Job job = demoJob();
+    job::Port& port = job.ports[0];
+    for (job::Station& station : port.stations) {
+        for (auto& wall : station.wall.at)
+            wall = lengthFromMm(12);
+        station.plan.clear();
+    }
+    port.probes.clear();
+    port.planEnd = {};
+    job.house.greatestCut = lengthFromMm(8);
+    const PortAnalysis before = analyse(job, port);
+    const std::size_t bowl = *before.places.bowl;
+    port.planEnd.bowl = lengthFromMm(47);
+    const PortAnalysis after = analyse(job, port);
+    CHECK(*after.plan[bowl] > *before.plan[bowl] * 1.1);
+    // By how much the bowl bulges over both sides: more than as it is.
+    const auto bulge = [&](const PortAnalysis& a) {
+        const auto found =
+            std::ranges::find(a.planFindings, geometry::FindingKind::SmallBigSmall, &geometry::Finding::kind);
+        REQUIRE(found != a.planFindings.end());
+        CHECK(found->s == port.stations[bowl].s);
+        return found->magnitude;
+    };
+    CHECK(bulge(after) > bulge(before) + 0.05);
+}
+
+TEST_CASE("an exhaust's analysis hangs on the chambers, a common exhaust's on its branches' valves")
+{
+    const job::Job job = jobOrThrow(EURYTH_DEMO_SINGLE);
+    const auto same = [&](const char* id, auto change) {
+        job::Job after = job;
+        change(after);
+        const std::size_t i = *job::findPort(job, id);
+        return sameAnalysis(job, job.ports[i], after, after.ports[i]);
+    };
+    const auto chamber = [](job::Job& j) { j.chambers[0].volume = volumeFromCc(40); };
+    CHECK_FALSE(same("E1/a", chamber));
+    CHECK(same("I1/a", chamber));
+    const auto valve = [](job::Job& j) { j.ports[*job::findPort(j, "E1/b")].valve.throat = lengthFromMm(24); };
+    CHECK_FALSE(same("E1", valve));
+    CHECK(same("I1", valve));
+    // And the wanted area is another one, so that what is kept would be stale.
+    job::Job other = job;
+    chamber(other);
+    const std::size_t i = *job::findPort(job, "E1/a");
+    CHECK(analyse(other, other.ports[i]).wantedArea->si() !=
+          Approx(analyse(job, job.ports[i]).wantedArea->si()).epsilon(1e-6));
+}
