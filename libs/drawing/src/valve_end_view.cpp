@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "geometry/turn.hpp"
 #include "paint_tools.hpp"
 #include "units/format.hpp"
 
@@ -64,12 +65,12 @@ ValveEndScene valveEndScene(const job::Port& port, const analysis::PortAnalysis&
         return scene;
     }
     const std::size_t count = analysis.poses.size();
-    std::size_t first = *analysis.places.shortSide;
+    std::vector<Angle> turned;
+    for (const geometry::Pose& pose : analysis.poses)
+        turned.push_back(geometry::turnBetween(analysis.poses.front(), pose));
     constexpr double keeps = 0.05;
-    const double turned = geometry::turnBetween(analysis.poses.front(), analysis.poses.back()).si();
-    while (first > 0 && geometry::turnBetween(analysis.poses.front(), analysis.poses[first]).si() > keeps * turned)
-        --first;
-    first -= first > 0 ? 1 : 0;
+    const geometry::TurnStations turn = geometry::turnStations(turned, keeps);
+    const std::size_t first = turn.first - (turn.first > 0 ? 1 : 0);
     double highest = -1e9;
     for (std::size_t i = first; i < count; ++i) {
         const geometry::Pose& pose = analysis.poses[i];
@@ -93,7 +94,7 @@ ValveEndScene valveEndScene(const job::Port& port, const analysis::PortAnalysis&
     }
     scene.turnAt = *analysis.places.shortSide - first;
     scene.bowlAt = analysis.places.bowl.value_or(count - 2) - first;
-    scene.turn = Angle::fromSi(turned);
+    scene.turn = turn.whole;
     return scene;
 }
 

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "geometry/turn.hpp"
 #include "geometry/wall_contour.hpp"
 
 namespace euryth::planning {
@@ -14,30 +15,11 @@ namespace {
 /// Fades from 1 to 0 over a way of 1.
 double fading(double way) { return way >= 1.0 ? 0.0 : std::pow(std::cos(way * std::numbers::pi / 2.0), 2); }
 
-/// First and last station in the turn: the heading keeps to a fiftieth of the whole turn before and behind it.
-struct Turn {
-    std::size_t first = 0;
-    std::size_t last = 0;
-    double angle = 0.0;
-};
-
-Turn turnOf(const FloorLine& floor)
-{
-    constexpr double keeps = 0.02;
-    Turn turn;
-    turn.angle = floor.turned.back().si();
-    turn.last = floor.turned.size() - 1;
-    while (turn.first + 1 < turn.last && floor.turned[turn.first + 1].si() < keeps * turn.angle)
-        ++turn.first;
-    while (turn.last > turn.first + 1 && floor.turned[turn.last - 1].si() > (1.0 - keeps) * turn.angle)
-        --turn.last;
-    return turn;
-}
-
-double laidBackDepth(const FloorLine& floor, const Turn& turn, double radius, std::size_t i)
+double laidBackDepth(const FloorLine& floor, const geometry::TurnStations& turn, double radius, std::size_t i)
 {
     const double now = floor.radius.si();
-    const double half = turn.angle / 2.0;
+    const double whole = turn.whole.si();
+    const double half = whole / 2.0;
     const auto beside = [&](std::size_t end) {
         const double away = std::abs((floor.along[i] - floor.along[end]).si());
         const double inside = std::max(0.0, (radius - now) * std::tan(half) - away);
@@ -48,7 +30,7 @@ double laidBackDepth(const FloorLine& floor, const Turn& turn, double radius, st
     if (i > turn.last)
         return beside(turn.last);
     const double centres = (radius - now) / std::cos(half);
-    const double angle = std::clamp(floor.turned[i].si(), 0.0, turn.angle) - half;
+    const double angle = std::clamp(floor.turned[i].si(), 0.0, whole) - half;
     return std::sqrt(centres * centres + now * now + 2.0 * centres * now * std::cos(angle)) - radius;
 }
 
@@ -57,9 +39,9 @@ double laidBackDepth(const FloorLine& floor, const Turn& turn, double radius, st
 std::vector<Length> floorDepths(const FloorLine& floor, const FloorWish& wish)
 {
     std::vector<Length> depths(floor.along.size());
-    const Turn turn = turnOf(floor);
+    const geometry::TurnStations turn = geometry::turnStations(floor.turned);
     constexpr Angle least = angleFromDegrees(5.0);
-    if (turn.angle < least.si())
+    if (turn.whole < least)
         return depths;
     if (wish.radius && *wish.radius > floor.radius) {
         for (std::size_t i = 0; i < depths.size(); ++i)
@@ -67,7 +49,7 @@ std::vector<Length> floorDepths(const FloorLine& floor, const FloorWish& wish)
     }
     const Length more = wish.lowered.value_or(Length{}) - depths[floor.apex];
     if (more > Length{}) {
-        const Length reach = std::max(floor.radius * turn.angle, lengthFromMm(10.0));
+        const Length reach = std::max(floor.radius * turn.whole.si(), lengthFromMm(10.0));
         for (std::size_t i = 0; i < depths.size(); ++i)
             depths[i] += more * fading(abs(floor.along[i] - floor.along[floor.apex]) / reach);
     }

@@ -7,31 +7,24 @@
 #include <vector>
 
 #include "field/field.hpp"
+#include "geometry/turn.hpp"
 
 namespace euryth::port_field {
 
 namespace {
 
-/// Where the runner turns, from the window: from the last station before that to the first one behind it. All of a
-/// runner that hardly turns.
+/// Where the runner turns, from the window; all of a runner that hardly does.
 std::pair<Length, Length> turnOf(const PortShape& shape)
 {
     const auto& sections = shape.sections;
-    const auto turned = [&](std::size_t i) {
-        return geometry::turnBetween(sections.front().pose, sections[i].pose).si();
-    };
-    constexpr double hardly = 0.1;  // rad
-    constexpr double keeps = 0.02;  // of the whole turn
-    const double whole = turned(sections.size() - 1);
-    std::size_t first = 0;
-    std::size_t last = sections.size() - 1;
-    if (whole < hardly)
-        return {sections[first].s, sections[last].s};
-    while (first + 1 < last && turned(first + 1) < keeps * whole)
-        ++first;
-    while (last > first + 1 && turned(last - 1) > (1.0 - keeps) * whole)
-        --last;
-    return {sections[first].s, sections[last].s};
+    std::vector<Angle> turned;
+    for (const geometry::PlacedSection& section : sections)
+        turned.push_back(geometry::turnBetween(sections.front().pose, section.pose));
+    constexpr Angle hardly = angleFromDegrees(5.0);
+    if (turned.back() < hardly)
+        return {sections.front().s, sections.back().s};
+    const geometry::TurnStations turn = geometry::turnStations(turned);
+    return {sections[turn.first].s, sections[turn.last].s};
 }
 
 /// Along the middle of a wall in the order of the air, for 1 m3/s.

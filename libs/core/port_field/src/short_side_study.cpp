@@ -7,6 +7,7 @@
 #include "engine/engine_run.hpp"
 #include "field/compressible.hpp"
 #include "fineness.hpp"
+#include "geometry/turn.hpp"
 #include "port_field/air_field.hpp"
 
 namespace euryth::port_field {
@@ -157,12 +158,13 @@ Known<geometry::LayoutNumbers> layoutOf(const job::Port& port, const analysis::P
     if (!analysis.floorRadius || !analysis.floorApex)
         return {std::nullopt, say("missing.short-side")};
     const auto& poses = analysis.poses;
-    const Angle turn = poses.front().pitch - poses.back().pitch;
-    constexpr double keeps = 0.02;
-    std::size_t i = 0;
-    while (i + 1 < poses.size() && (poses.front().pitch - poses[i + 1].pitch).si() < keeps * turn.si())
-        ++i;
-    return {geometry::LayoutNumbers{port.stations[i].s, turn, analysis.floorRadius->radius, *analysis.floorApex}, {}};
+    std::vector<Angle> turned;
+    for (const geometry::Pose& pose : poses)
+        turned.push_back(geometry::turnBetween(poses.front(), pose));
+    const geometry::TurnStations turn = geometry::turnStations(turned);
+    return {geometry::LayoutNumbers{port.stations[turn.first].s, turn.whole, analysis.floorRadius->radius,
+                                    *analysis.floorApex},
+            {}};
 }
 
 Known<std::vector<ShortSideVariant>> shortSideVariants(const job::Port& port, const analysis::PortAnalysis& analysis,
