@@ -21,9 +21,9 @@ const job::Station* sameStation(const job::Port& port, Length s)
 }
 
 // What the choices of a copy are, by the keys of the description.
-constexpr std::array<std::string_view, 2> kWalls{"wall_mm", "unrepairable"};
+constexpr std::array<std::string_view, 4> kWalls{"wall_mm", "unrepairable", "behind", "core_shift"};
 constexpr std::array<std::string_view, 2> kValveEnd{"valve", "short_side"};
-constexpr std::array<std::string_view, 3> kRunner{"runner", "manifold", "gasket"};
+constexpr std::array<std::string_view, 4> kRunner{"runner", "guide_boss", "manifold", "gasket"};
 
 /// All that is planned at a station; nothing where `from` is none.
 void takePlan(job::Station& to, const job::Station* from)
@@ -102,6 +102,7 @@ void swapMeasurements(job::Port& a, job::Port& b)
     std::swap(a.cylinder, b.cylinder);
     std::swap(a.casting, b.casting);
     std::swap(a.material, b.material);
+    std::swap(a.reach, b.reach);
 }
 
 std::size_t addPort(job::Job& job, std::size_t after)

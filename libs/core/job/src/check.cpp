@@ -211,19 +211,39 @@ bool checkShape(const MeasuredSection& section, const std::string& here, std::ve
     return false;
 }
 
-void checkStations(const Port& port, const std::string& path, std::vector<Problem>& problems)
+void checkStations(const std::vector<Station>& stations, const std::string& path, std::vector<Problem>& problems)
 {
-    if (tooMany(port.stations, kMostStations, path + "stations", problems))
+    if (tooMany(stations, kMostStations, path + "stations", problems))
         return;
-    for (std::size_t i = 0; i < port.stations.size(); ++i) {
-        const Station& station = port.stations[i];
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+        const Station& station = stations[i];
         const std::string here = path + "stations/" + std::to_string(i) + "/";
-        if (i > 0 && station.s <= port.stations[i - 1].s) {
-            problems.push_back({here + "s_mm", say("must.over-station", {{"before", mmText(port.stations[i - 1].s)},
+        if (i > 0 && station.s <= stations[i - 1].s) {
+            problems.push_back({here + "s_mm", say("must.over-station", {{"before", mmText(stations[i - 1].s)},
                                                                          {"value", mmText(station.s)}})});
         }
         if (checkShape(station.section, here, problems) && netArea(station) <= Area{})
             problems.push_back({here + "boss", say("must.leave-open")});
+    }
+}
+
+/// The boss's ends in order; rooms beside it inside the section's width.
+void checkBoss(const Port& port, const std::string& path, std::vector<Problem>& problems)
+{
+    const GuideBoss& guide = port.guide;
+    if (guide.start && guide.end && *guide.end <= *guide.start) {
+        problems.push_back({path + "guide_boss/end_s_mm",
+                            say("must.over-start", {{"start", mmText(*guide.start)}, {"value", mmText(*guide.end)}})});
+    }
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        const Boss& boss = port.stations[i].boss;
+        if (port.stations[i].section.kind != SectionKind::RoundedRectangle || !boss.roomLeft || !boss.roomRight)
+            continue;
+        const Length width = port.stations[i].section.shape.width;
+        if (const Length rooms = *boss.roomLeft + *boss.roomRight; rooms >= width) {
+            problems.push_back({path + "stations/" + std::to_string(i) + "/boss/room_left_mm",
+                                say("must.rooms-fit", {{"width", mmText(width)}, {"value", mmText(rooms)}})});
+        }
     }
 }
 
@@ -406,7 +426,8 @@ std::vector<Problem> check(const Job& job)
             checkBranch(job, i, path, problems);
         if (!port.casting.empty() && !castings.contains(port.casting))
             problems.push_back({path + "casting", say("must.casting", {{"value", port.casting}})});
-        checkStations(port, path, problems);
+        checkStations(port.stations, path, problems);
+        checkBoss(port, path, problems);
         checkProbes(port, path, problems);
         checkPlans(port, path, problems);
         checkValve(port.valve, path + "valve", problems);

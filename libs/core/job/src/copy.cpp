@@ -47,6 +47,11 @@ public:
         take(key, values);
     }
     template <class Names, class T>
+    void word(std::string_view key, const Names&, T& value)
+    {
+        take(key, value);
+    }
+    template <class Names, class T>
     void choice(std::string_view key, const Names&, T& value)
     {
         take(key, value);

@@ -148,11 +148,40 @@ std::optional<std::size_t> findPort(const Job& job, const std::string& id)
     return static_cast<std::size_t>(found - job.ports.begin());
 }
 
+Length Boss::shiftLeft() const { return roomLeft && roomRight ? (*roomRight - *roomLeft) / 2.0 : Length{}; }
+
+std::optional<Length> CoreShiftAt::wallAt(geometry::Sector sector) const
+{
+    using geometry::Sector;
+    if (!drawnWall)
+        return std::nullopt;
+    const auto part = [&](Sector plus, Sector minus) {
+        const auto isNear = [&](Sector s) {
+            return sector == s || sector == geometry::nextClockwise(s) || geometry::nextClockwise(sector) == s;
+        };
+        return isNear(plus) ? 1.0 : isNear(minus) ? -1.0 : 0.0;
+    };
+    const double toLeft = part(Sector::Left, Sector::Right);
+    const double toRoof = part(Sector::Roof, Sector::Floor);
+    if ((toLeft != 0.0 && !left) || (toRoof != 0.0 && !up))
+        return std::nullopt;
+    const double length = std::hypot(toLeft, toRoof);
+    const Length toward = left.value_or(Length{}) * (toLeft / length) + up.value_or(Length{}) * (toRoof / length);
+    return std::max(Length{}, *drawnWall - toward);
+}
+
+bool beyondRepair(const Station& station, geometry::Sector sector)
+{
+    const auto behind = station.behind.at[geometry::index(sector)];
+    return station.unrepairable[geometry::index(sector)] || behind == Neighbour::Water ||
+           behind == Neighbour::PushrodTube || behind == Neighbour::Bore;
+}
+
 Area netArea(const Station& station)
 {
     Area net = area(station.section);
     if (station.boss.width && station.boss.height)
-        net -= *station.boss.width * *station.boss.height;
+        net -= (*station.boss.width + station.boss.tip.value_or(*station.boss.width)) / 2.0 * *station.boss.height;
     if (station.stem.width && station.stem.length)
         net -= *station.stem.width * *station.stem.length;
     return net;

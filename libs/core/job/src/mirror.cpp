@@ -79,10 +79,11 @@ public:
             object(key, record);
     }
     template <std::size_t N, class Enum>
-    void word(std::string_view, const std::array<std::string_view, N>& names, std::optional<Enum>& value)
+    void word(std::string_view key, const std::array<std::string_view, N>& names, std::optional<Enum>& value)
     {
         if (value)
             value = static_cast<Enum>(otherIndex(names, static_cast<std::size_t>(*value)));
+        changeOver(key, value);
     }
     template <std::size_t N>
     void flags(std::string_view, const std::array<std::string_view, N>& names, std::array<bool, N>& flags)

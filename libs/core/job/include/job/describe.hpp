@@ -42,6 +42,10 @@ inline constexpr std::array<std::string_view, 2> kCoreShiftKeys{"leave", "correc
 inline constexpr std::array<std::string_view, 2> kValveJobKeys{"first", "last"};
 inline constexpr std::array<std::string_view, 3> kThinWallKeys{"leave", "fill", "weld"};
 inline constexpr std::array<std::string_view, 2> kAcrossKeys{"left", "right"};
+inline constexpr std::array<std::string_view, 2> kReachKeys{"long", "short"};
+inline constexpr std::array<std::string_view, 6> kNeighbourKeys{"water", "bolt hole", "pushrod tube",
+                                                                "port",  "bore",      "outside"};
+inline constexpr std::array<std::string_view, 5> kWallPlaceKeys{"runner", "turn", "short side", "bowl", "common wall"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
 
 template <class V, ConstOrNot<LiftPoint> T>
@@ -147,6 +151,16 @@ void describe(V& v, T& bench)
     v.unknown(bench.unknown);
 }
 
+template <class V, ConstOrNot<WallRule> T>
+void describe(V& v, T& rule)
+{
+    v.text("material", rule.material);
+    v.word("place", kWallPlaceKeys, rule.place);
+    v.measured(field::ruleWall, rule.least);
+    v.word("thin_wall", kThinWallKeys, rule.thinWall);
+    v.unknown(rule.unknown);
+}
+
 template <class V, ConstOrNot<House> T>
 void describe(V& v, T& house)
 {
@@ -183,6 +197,9 @@ void describe(V& v, T& house)
     v.later(field::seatWidthExhaust, house.exhaustSeatWidth, usual.exhaustSeatWidth);
     v.later(field::scribeBelowIntake, house.intakeScribeBelow, usual.intakeScribeBelow);
     v.later(field::scribeBelowExhaust, house.exhaustScribeBelow, usual.exhaustScribeBelow);
+    v.list("wall_rules", house.wallRules);
+    v.later(field::guideMetal, house.guideMetal, usual.guideMetal);
+    v.later(field::houseFin, house.finWidth, usual.finWidth);
     v.later(field::leastGain, house.leastGain, usual.leastGain);
     v.option("finish_intake", kFinishKeys, house.intakeFinish, usual.intakeFinish);
     v.option("finish_exhaust", kFinishKeys, house.exhaustFinish, usual.exhaustFinish);
@@ -220,6 +237,7 @@ void describe(V& v, T& valve)
     v.extra(field::neighbourWall, valve.neighbour);
     v.extra(field::valveKerf, valve.kerf);
     v.word("next_bowl", kAcrossKeys, valve.nextBowl);
+    v.word("bore_side", kAcrossKeys, valve.boreSide);
     v.extra(field::chamberWall, valve.chamberWall);
     v.extra(field::chamberWallHeight, valve.chamberWallHeight);
     v.extra(field::chamberWallArc, valve.chamberWallArc);
@@ -286,6 +304,9 @@ void describe(V& v, T& boss)
 {
     v.measured(field::bossWidth, boss.width);
     v.measured(field::bossHeight, boss.height);
+    v.extra(field::bossTip, boss.tip);
+    v.extra(field::roomLeft, boss.roomLeft);
+    v.extra(field::roomRight, boss.roomRight);
     v.unknown(boss.unknown);
 }
 
@@ -295,6 +316,33 @@ void describe(V& v, T& stem)
     v.extra(field::stemWidth, stem.width);
     v.extra(field::stemLength, stem.length);
     v.unknown(stem.unknown);
+}
+
+template <class V, ConstOrNot<GuideBoss> T>
+void describe(V& v, T& boss)
+{
+    v.extra(field::bossStart, boss.start);
+    v.extra(field::bossEnd, boss.end);
+    v.extra(field::bossNose, boss.nose);
+    v.extra(field::guide, boss.guide);
+    v.unknown(boss.unknown);
+}
+
+template <class V, ConstOrNot<Behind> T>
+void describe(V& v, T& behind)
+{
+    for (const geometry::Sector s : geometry::kSectors)
+        v.word(kSectorKeys[geometry::index(s)], kNeighbourKeys, behind.at[geometry::index(s)]);
+    v.unknown(behind.unknown);
+}
+
+template <class V, ConstOrNot<CoreShiftAt> T>
+void describe(V& v, T& shift)
+{
+    v.extra(field::coreLeft, shift.left);
+    v.extra(field::coreUp, shift.up);
+    v.extra(field::drawnWall, shift.drawnWall);
+    v.unknown(shift.unknown);
 }
 
 template <class V, ConstOrNot<RunnerLayout> T>
@@ -355,6 +403,8 @@ void describe(V& v, T& station)
     v.object("stem", station.stem);
     v.object("wall_mm", station.wall);
     v.flags("unrepairable", kSectorKeys, station.unrepairable);
+    v.object("behind", station.behind);
+    v.object("core_shift", station.coreShift);
     v.object("plan", station.plan);
     v.unknown(station.unknown);
 }
@@ -420,6 +470,8 @@ void describe(V& v, T& end)
     v.extra(field::planShortRadius, end.shortRadius);
     v.extra(field::planShortHeight, end.shortHeight);
     v.extra(field::chamberLean, end.chamberLean);
+    v.extra(field::planFin, end.fin);
+    v.extra(field::planBias, end.bias);
     v.unknown(end.unknown);
 }
 
@@ -450,6 +502,7 @@ void describeRunner(V& v, T& port, Branches branches)
     v.object("valve", port.valve);
     v.object("short_side", port.shortSide);
     v.object("runner", port.runner);
+    v.object("guide_boss", port.guide);
     v.object("manifold", port.manifold);
     v.object("gasket", port.gasket);
     v.measured(field::portVolume, port.volume);
@@ -474,6 +527,7 @@ void describePort(V& v, T& port, Branches branches)
     v.measured(field::portCylinder, port.cylinder);
     v.text("casting", port.casting);
     v.text("material", port.material);
+    v.word("reach", kReachKeys, port.reach);
     describeRunner(v, port, branches);
 }
 

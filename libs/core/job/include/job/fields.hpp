@@ -69,6 +69,9 @@ inline constexpr FieldOf unrepairableLeastWall{"unrepairable-least-wall", "unrep
                                                between(0, 50)};
 inline constexpr FieldOf greatestCut{"greatest-cut", "greatest_cut_mm", kMm, between(0, 50)};
 inline constexpr FieldOf gaugeError{"gauge-error", "gauge_error_mm", kMm, between(0, 10)};
+inline constexpr FieldOf ruleWall{"rule-wall", "least_wall_mm", kMm, between(0, 50)};
+inline constexpr FieldOf guideMetal{"guide-metal", "guide_metal_mm", kMm, between(0, 20)};
+inline constexpr FieldOf houseFin{"house-fin", "fin_mm", kMm, between(0.5, 100)};
 inline constexpr FieldOf fastRatio{"fast-ratio", "fast_ratio", kOne, between(1, 10)};
 inline constexpr FieldOf slowRatio{"slow-ratio", "slow_ratio", kOne, between(0, 1)};
 inline constexpr FieldOf deadRatio{"dead-ratio", "dead_ratio", kOne, between(0, 1)};
@@ -124,6 +127,16 @@ inline constexpr FieldOf radiusFloorRight{"radius-floor-right", "floor_right", k
 inline constexpr FieldOf radiusFloorLeft{"radius-floor-left", "floor_left", kMm, kRadiusRange};
 inline constexpr FieldOf bossWidth{"boss-width", "width_mm", kMm, between(0, 500)};
 inline constexpr FieldOf bossHeight{"boss-height", "height_mm", kMm, between(0, 500)};
+inline constexpr FieldOf bossTip{"boss-tip", "tip_mm", kMm, between(0, 500)};
+inline constexpr FieldOf roomLeft{"room-left", "room_left_mm", kMm, between(0, 300)};
+inline constexpr FieldOf roomRight{"room-right", "room_right_mm", kMm, between(0, 300)};
+inline constexpr FieldOf bossStart{"boss-start", "start_s_mm", kMmAlong, between(0, 2000)};
+inline constexpr FieldOf bossEnd{"boss-end", "end_s_mm", kMmAlong, between(0, 2000)};
+inline constexpr FieldOf bossNose{"boss-nose", "nose_mm", kMm, between(0, 100)};
+inline constexpr FieldOf guide{"guide", "guide_mm", kMm, between(1, 60)};
+inline constexpr FieldOf coreLeft{"core-left", "left_mm", kMm, between(-30, 30), true};
+inline constexpr FieldOf coreUp{"core-up", "up_mm", kMm, between(-30, 30)};
+inline constexpr FieldOf drawnWall{"drawn-wall", "drawn_wall_mm", kMm, between(0, 100)};
 inline constexpr FieldOf stemWidth{"stem-width", "width_mm", kMm, between(0, 50)};
 inline constexpr FieldOf stemLength{"stem-length", "length_mm", kMm, between(0, 500)};
 inline constexpr FieldOf sectionArea{"section-area", "area_mm2", kMm2, between(1, 90000)};
@@ -150,6 +163,8 @@ inline constexpr FieldOf planBowl{"plan-bowl", "bowl_mm", kMm, between(3, 200)};
 inline constexpr FieldOf planValve{"plan-valve", "valve_mm", kMm, between(5, 150)};
 inline constexpr FieldOf planShortRadius{"plan-short-radius", "short_side_radius_mm", kMm, between(0.5, 300)};
 inline constexpr FieldOf planShortHeight{"plan-short-height", "short_side_height_mm", kMm, between(0.5, 300)};
+inline constexpr FieldOf planFin{"plan-fin", "fin_mm", kMm, between(0.5, 100)};
+inline constexpr FieldOf planBias{"plan-bias", "bias_mm", kMm, between(0, 50)};
 inline constexpr FieldOf chamberLean{"chamber-lean", "chamber_lean_deg", kDegree, between(0, 75)};
 inline constexpr FieldOf wall{"wall", "", kMm, between(0, 200)};
 // probing

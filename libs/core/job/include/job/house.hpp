@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <optional>
+#include <vector>
+
 #include "job/basics.hpp"
 #include "quantities/quantities.hpp"
 
@@ -25,6 +28,20 @@ enum class ValveJob { First, Last };
 /// What is done where the wall does not give what the plan asks for.
 enum class ThinWall { Leave, Fill, Weld };
 
+/// Parts of a runner that a wall rule may be for.
+enum class WallPlace { Runner, Turn, ShortSide, Bowl, CommonWall };
+
+/// What has to stay of a wall of one material, at one place, and what is done where it does not give enough. A rule
+/// without material or place is for all of them.
+struct WallRule {
+    std::string material;
+    std::optional<WallPlace> place;
+    std::optional<Length> least;
+    std::optional<ThinWall> thinWall;
+    UnknownKeys unknown;
+    friend bool operator==(const WallRule&, const WallRule&) = default;
+};
+
 /// A shop's own limits. They are choices, not measurements, so each has a starting value (common practice, no source).
 struct House {
     std::string name = "street torque";
@@ -33,6 +50,9 @@ struct House {
     Length unrepairableLeastWall = lengthFromMm(3.0);  ///< where a breakthrough cannot be welded
     Length greatestCut = lengthFromMm(3.0);
     Length gaugeError = lengthFromMm(0.1);
+    std::vector<WallRule> wallRules;        ///< beside the two least walls
+    Length guideMetal = lengthFromMm(2.0);  ///< on each side of the valve guide, that a fin keeps
+    Length finWidth = lengthFromMm(4.0);    ///< of a boss thinned ahead of and behind the guide
     double fastRatio = 1.10;
     double slowRatio = 0.85;
     double deadRatio = 0.60;

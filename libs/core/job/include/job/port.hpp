@@ -9,6 +9,9 @@
 /// A port: its stations, what was read in it, its plans.
 namespace euryth::job {
 
+/// Neighbouring ports often differ by design: a long and a short one. Only alike ports can be made alike.
+enum class Reach { Long, Short };
+
 struct Reading {
     double u = 0.0;  ///< share of the half width, left positive
     double v = 0.0;  ///< share of the half height, roof positive
@@ -65,6 +68,8 @@ struct PlannedEnd {
     std::optional<Length> shortRadius;  ///< of the short side
     std::optional<Length> shortHeight;
     std::optional<Angle> chamberLean;  ///< by which the chamber's wall is laid back from the valve's axis
+    std::optional<Length> fin;         ///< width to which the guide boss is thinned
+    std::optional<Length> bias;        ///< room beside the guide on the bore's side more than on the other
     UnknownKeys unknown;
     friend bool operator==(const PlannedEnd&, const PlannedEnd&) = default;
 };
@@ -95,9 +100,11 @@ struct Port {
     std::optional<int> cylinder;
     std::string casting;   ///< id of its casting, where the job has several
     std::string material;  ///< where it is not its casting's
+    std::optional<Reach> reach;
     Valve valve;
     ShortSide shortSide;
     RunnerLayout runner;
+    GuideBoss guide;
     Opening manifold;
     Opening gasket;
     std::optional<Volume> volume;  ///< by burette

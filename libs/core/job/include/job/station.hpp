@@ -25,10 +25,17 @@ struct MeasuredPose {
     friend bool operator==(const MeasuredPose&, const MeasuredPose&) = default;
 };
 
+/// The guide boss in a section: `width` at the roof and `tip` at its lower edge; an unknown tip is as wide as the roof.
 struct Boss {
     std::optional<Length> width;
     std::optional<Length> height;
+    std::optional<Length> tip;
+    std::optional<Length> roomLeft;   ///< between boss (over the bowl: guide) and the left wall
+    std::optional<Length> roomRight;  ///< the same on the right
     UnknownKeys unknown;
+
+    /// The rooms' difference puts the boss off the middle, to the left where there is less room on the left.
+    [[nodiscard]] Length shiftLeft() const;
     friend bool operator==(const Boss&, const Boss&) = default;
 };
 
@@ -38,6 +45,17 @@ struct StemInSection {
     std::optional<Length> length;
     UnknownKeys unknown;
     friend bool operator==(const StemInSection&, const StemInSection&) = default;
+};
+
+/// Of the guide boss what no section tells: where it begins and ends along the runner, how wide its ends are, and the
+/// guide in it.
+struct GuideBoss {
+    std::optional<Length> start;  ///< along the centreline, like a station
+    std::optional<Length> end;
+    std::optional<Length> nose;   ///< width of both ends
+    std::optional<Length> guide;  ///< outer diameter of the valve guide
+    UnknownKeys unknown;
+    friend bool operator==(const GuideBoss&, const GuideBoss&) = default;
 };
 
 /// Numbers from which the runner is laid out when its stations have no pose; the short side's radius and height belong
@@ -75,6 +93,28 @@ struct Walls {
     geometry::PerSector<std::optional<Length>> at{};
     UnknownKeys unknown;
     friend bool operator==(const Walls&, const Walls&) = default;
+};
+
+/// What lies behind a wall.
+enum class Neighbour { Water, BoltHole, PushrodTube, Port, Bore, Outside };
+
+struct Behind {
+    geometry::PerSector<std::optional<Neighbour>> at{};
+    UnknownKeys unknown;
+    friend bool operator==(const Behind&, const Behind&) = default;
+};
+
+/// How far the passage sits off its drawn place, and the wall that the drawing has all round it.
+struct CoreShiftAt {
+    std::optional<Length> left;
+    std::optional<Length> up;
+    std::optional<Length> drawnWall;
+    UnknownKeys unknown;
+
+    /// The wall of a sector as drawing and shift have it: drawn wall - (left, up) . (the sector's direction outward).
+    /// Nothing where a number that it hangs on is not known.
+    [[nodiscard]] std::optional<Length> wallAt(geometry::Sector sector) const;
+    friend bool operator==(const CoreShiftAt&, const CoreShiftAt&) = default;
 };
 
 enum class SectionKind { RoundedRectangle, Outline, AreaOnly };
@@ -130,14 +170,20 @@ struct Station {
     Boss boss;
     StemInSection stem;
     Walls wall;
-    /// Sectors behind which a breakthrough cannot be welded (a pushrod tube, the water).
+    /// Sectors of which somebody said that no weld reaches a breakthrough there, whatever is behind.
     geometry::PerSector<bool> unrepairable{};
+    Behind behind;
+    CoreShiftAt coreShift;
     StationWish plan;  ///< of the current plan
     UnknownKeys unknown;
     friend bool operator==(const Station&, const Station&) = default;
 };
 
-/// Net area of a station: the section less guide boss and stem, where these are known.
+/// Net area of a station: the section less guide boss (its mean width times its height) and stem, where known.
 Area netArea(const Station& station);
+
+/// True where a breakthrough could not be welded: behind the wall is the water, a pushrod's tube or the cylinder bore,
+/// whose far side no torch reaches (common practice, no source), or somebody said so.
+bool beyondRepair(const Station& station, geometry::Sector sector);
 
 }  // namespace euryth::job

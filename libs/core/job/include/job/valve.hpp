@@ -40,6 +40,7 @@ struct Valve {
     std::optional<Length> chamberWallHeight;
     std::optional<Angle> chamberWallArc;
     std::optional<Across> nextBowl;  ///< on which side the next bowl lies, seen from the window
+    std::optional<Across> boreSide;  ///< on which side the bore's middle lies, to which the air has to turn
     std::vector<SeatCut> seat;       ///< from outside in
     UnknownKeys unknown;
     friend bool operator==(const Valve&, const Valve&) = default;
