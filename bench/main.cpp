@@ -117,9 +117,9 @@ void againstPackage(const job::Port& port, const analysis::PortAnalysis& analysi
     };
     const double ours = milliseconds(
         [&] {
-            field::Mesh mesh = field::meshOf(solved->shape().sections, field::kFull);
-            field::block(mesh, solved->shape().obstacles);
-            g_keep = field::Field(std::move(mesh)).corrections().front();
+            g_keep = field::Field(field::meshOf(solved->shape().sections, field::kFull, solved->shape().obstacles))
+                         .corrections()
+                         .front();
         },
         5);
     const double whole = run(0.08);

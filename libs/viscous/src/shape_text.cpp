@@ -81,7 +81,8 @@ json recordOf(const port_field::PortShape& shape)
     for (const geometry::Obstacle& obstacle : shape.obstacles) {
         json hangings = json::array();
         for (const geometry::Hanging& h : obstacle)
-            hangings.push_back({{"hanging", {h.s.si(), h.width.si(), h.from.si(), h.to.si()}}});
+            hangings.push_back(
+                {{"hanging", {h.s.si(), h.width.si(), h.from.si(), h.to.si(), h.tip.si(), h.left.si()}}});
         obstacles.push_back(std::move(hangings));
     }
     return {{"sections", sections}, {"obstacles", obstacles}, {"air_from_valve", shape.airFromValve}};
@@ -121,11 +122,14 @@ tl::expected<port_field::PortShape, Phrase> shapeOf(const json& record)
         if (!item.is_array() || item.empty() || item.size() > most)
             return wrong(say("shape.obstacle-unread"));
         for (const json& hanging : item) {
-            const auto n = numbers(hanging, "hanging", 4, 4);
+            const auto n = numbers(hanging, "hanging", 4, 6);  // an older run knows rectangles in the middle
             if (n.empty() || (!obstacle.empty() && n[0] <= obstacle.back().s.si()))
                 return wrong(say("shape.obstacle-unread"));
-            obstacle.push_back(
-                {Length::fromSi(n[0]), Length::fromSi(n[1]), Length::fromSi(n[2]), Length::fromSi(n[3])});
+            constexpr std::size_t tip = 4;
+            constexpr std::size_t left = 5;
+            obstacle.push_back({Length::fromSi(n[0]), Length::fromSi(n[1]), Length::fromSi(n[2]), Length::fromSi(n[3]),
+                                Length::fromSi(n.size() > tip ? n[tip] : n[1]),
+                                Length::fromSi(n.size() > left ? n[left] : 0.0)});
         }
     }
     return shape;

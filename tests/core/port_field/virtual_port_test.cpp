@@ -67,7 +67,7 @@ PortShape bossed()
 {
     PortShape shape = straight(std::vector<double>(11, 30.0));
     const auto at = [](double s, double width) {
-        return geometry::Hanging{lengthFromMm(s), lengthFromMm(width), {}, lengthFromMm(6)};
+        return geometry::Hanging{lengthFromMm(s), lengthFromMm(width), {}, lengthFromMm(6), lengthFromMm(width), {}};
     };
     shape.obstacles = {{at(40, 8), at(50, 8), at(60, 8)}};
     return shape;
@@ -149,12 +149,11 @@ TEST_CASE("a boss in the way: no air in it, faster air beside it, the same flow 
         return v ? v->length() : 0.0;
     };
     CHECK_FALSE(port.velocityAt({0.05, 0.0, 0.013}, kFlow));
-    CHECK(speed(port, 50, 0, -5) > 1.03 * speed(free, 50, 0, -5));
+    CHECK(speed(port, 50, 0, -5) > 1.02 * speed(free, 50, 0, -5));
     CHECK(speed(port, 95, 0, 0) == Approx(speed(free, 95, 0, 0)).epsilon(0.02));
     for (std::size_t layer = 0; layer < port.mesh().layered().layers(); ++layer)
         CHECK(port.field().fluxThrough(layer) == Approx(1.0).epsilon(1e-3));
-    // Cells are blocked whole, so that the open area is right to about the size of one.
-    CHECK(inMm2(port.openAreaAt(lengthFromMm(50))) == Approx(900.0 - 48.0).epsilon(0.03));
+    CHECK(inMm2(port.openAreaAt(lengthFromMm(50))) == Approx(900.0 - 48.0).epsilon(0.002));
     CHECK_FALSE(port.alongWallAt(lengthFromMm(50), Sector::Roof));
     CHECK(port.alongWallAt(lengthFromMm(50), Sector::Floor));
 }
@@ -334,7 +333,7 @@ TEST_CASE("a pushed wall: as deep as it is pushed, running out, and the air ther
 
 TEST_CASE("the port after the cut plan has the plan's areas")
 {
-    const job::Job job = demoJob();
+    const job::Job job = demoOneMeasured();
     const job::Port& port = portOf(job, "I1");
     const PortAnalysis analysis = analyse(job, port);
     REQUIRE(analysis.cut);

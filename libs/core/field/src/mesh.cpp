@@ -6,6 +6,7 @@
 #include <stdexcept>
 
 #include "geometry/wall_contour.hpp"
+#include "obstacle_fit.hpp"
 #include "parallel.hpp"
 #include "places.hpp"
 
@@ -13,8 +14,6 @@ namespace euryth::field {
 
 namespace {
 
-using geometry::Hanging;
-using geometry::Obstacle;
 using geometry::Point;
 using geometry::Point3;
 using geometry::Sector;
@@ -22,8 +21,6 @@ using geometry::Sector;
 constexpr double kCoreSize = 0.55;   // of the section
 constexpr double kCoreSquare = 0.6;  // how square the middle block is: 0 follows the wall, 1 is a quadrilateral
 constexpr double kRingRatio = 0.87;  // of neighbouring rings toward the wall
-
-Point mix(Point a, Point b, double share) { return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share}; }
 
 /// Points of the wall, evenly between the middles of neighbouring sectors, from the roof-left corner on.
 std::vector<Point> wallPoints(const geometry::WallContour& wall, std::size_t core)
@@ -121,6 +118,15 @@ std::vector<Point3> movedAlong(std::vector<Point3> nodes, const geometry::Pose& 
     return nodes;
 }
 
+std::vector<Point3> inHead(std::span<const geometry::PlacedSection> sections, double s, const std::vector<Point>& layer)
+{
+    const geometry::Frame frame = geometry::frameAt(sections, Length::fromSi(s));
+    std::vector<Point3> nodes;
+    for (const Point& p : layer)
+        nodes.push_back(frame.toHead(p));
+    return nodes;
+}
+
 void append(Mesh& mesh, const std::vector<Point3>& nodes, double s, std::size_t station)
 {
     mesh.nodes.insert(mesh.nodes.end(), nodes.begin(), nodes.end());
@@ -184,7 +190,8 @@ void addOrder(Mesh& mesh, const Fineness& f)
 
 }  // namespace
 
-Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness)
+Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
+            std::span<const geometry::Obstacle> obstacles)
 {
     if (sections.size() < 2)
         throw std::invalid_argument("a mesh needs at least two sections");
@@ -217,10 +224,14 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     }
     mesh.firstInside = mesh.layers();
     std::size_t station = 0;
-    for (const double at : layerPlaces(sections, fineness.layers)) {
+    const std::vector<double> inside = layerPlaces(sections, fineness.layers);
+    const ObstacleFit fit(places, inside, sweep, obstacles);
+    for (std::size_t layer = 0; layer < inside.size(); ++layer) {
+        const double at = inside[layer];
         while (station + 2 < sections.size() && sections[station + 1].s.si() <= at)
             ++station;
-        append(mesh, sweep.at(Length::fromSi(at)), at, station);
+        append(mesh, fit.moves(layer) ? inHead(sections, at, fit.layer(layer)) : sweep.at(Length::fromSi(at)), at,
+               station);
     }
     mesh.lastInside = mesh.layers() - 1;
     const std::size_t behind = extension(sections.back());
@@ -231,6 +242,7 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     }
     addCells(mesh, fineness);
     addOrder(mesh, fineness);
+    fit.block(mesh);
     return mesh;
 }
 
@@ -247,69 +259,7 @@ double squaredDistance(const Point3& p, const Point3& a, const Point3& b)
     return off.x * off.x + off.y * off.y + off.z * off.z;
 }
 
-/// Width and extent of an obstacle at a distance along the runner.
-std::optional<Hanging> hangingAt(const Obstacle& obstacle, Length s)
-{
-    const auto after = std::ranges::lower_bound(obstacle, s, {}, &Hanging::s);
-    if (after == obstacle.end() || (after == obstacle.begin() && after->s > s))
-        return std::nullopt;
-    if (after->s == s)
-        return *after;
-    const Hanging& a = *std::prev(after);
-    const double share = (s - a.s) / (after->s - a.s);
-    return Hanging{s, a.width + (after->width - a.width) * share, a.from + (after->from - a.from) * share,
-                   a.to + (after->to - a.to) * share};
-}
-
-/// The middle of the roof of the section half way between a layer and the next one, and its directions.
-geometry::Frame roofFrame(const Mesh& mesh, std::size_t layer)
-{
-    const auto middle = [&](Sector sector) {
-        const std::uint32_t place = wallPlace(mesh, sector);
-        const Point3& a = mesh.nodes[layer * mesh.perLayer + place];
-        const Point3& b = mesh.nodes[(layer + 1) * mesh.perLayer + place];
-        return Point3{(a.x + b.x) / 2.0, (a.y + b.y) / 2.0, (a.z + b.z) / 2.0};
-    };
-    const auto toward = [](const Point3& from, const Point3& to) {
-        const Point3 d{to.x - from.x, to.y - from.y, to.z - from.z};
-        const double length = std::hypot(d.x, d.y, d.z);
-        return Point3{d.x / length, d.y / length, d.z / length};
-    };
-    return {middle(Sector::Roof), toward(middle(Sector::Right), middle(Sector::Left)),
-            toward(middle(Sector::Floor), middle(Sector::Roof))};
-}
-
 }  // namespace
-
-void block(Mesh& mesh, std::span<const Obstacle> obstacles)
-{
-    mesh.blocked.assign(mesh.cells.size(), false);
-    bool any = false;
-    for (std::size_t layer = mesh.firstInside; layer < mesh.lastInside; ++layer) {
-        const Length s = Length::fromSi((mesh.s[layer] + mesh.s[layer + 1]) / 2.0);
-        const geometry::Frame roof = roofFrame(mesh, layer);
-        for (const Obstacle& obstacle : obstacles) {
-            const auto hanging = hangingAt(obstacle, s);
-            if (!hanging || hanging->width <= Length{})
-                continue;
-            for (std::size_t c = layer * mesh.cellsPerLayer(); c < (layer + 1) * mesh.cellsPerLayer(); ++c) {
-                Point3 middle;
-                for (const std::uint32_t node : mesh.cells[c]) {
-                    const Point3& p = mesh.nodes[node];
-                    middle = {middle.x + p.x / 8.0, middle.y + p.y / 8.0, middle.z + p.z / 8.0};
-                }
-                const Point at = roof.toSection(middle);
-                if (std::abs(at.left) > hanging->width.si() / 2.0 || -at.up < hanging->from.si() ||
-                    -at.up > hanging->to.si())
-                    continue;
-                mesh.blocked[c] = true;
-                any = true;
-            }
-        }
-    }
-    if (!any)
-        mesh.blocked.clear();
-}
 
 std::vector<double> distancesFromWall(const Mesh& mesh)
 {

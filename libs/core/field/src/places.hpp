@@ -10,6 +10,12 @@
 
 namespace euryth::field {
 
+/// A share of the way from one point to another.
+inline geometry::Point mix(geometry::Point a, geometry::Point b, double share)
+{
+    return {a.left + (b.left - a.left) * share, a.up + (b.up - a.up) * share};
+}
+
 /// The order of the nodes in a layer of the O-grid: the middle block row by row, then the rings from inside out.
 class Places {
 public:

@@ -110,10 +110,9 @@ CellGrid PortMesh::grid() const
 
 Known<PortMesh> meshOf(const PortShape& shape, const field::Fineness& fineness)
 {
-    field::Mesh mesh = field::meshOf(shape.sections, fineness);
+    field::Mesh mesh = field::meshOf(shape.sections, fineness, shape.obstacles);
     if (const auto problem = field::problemOf(mesh))
         return {std::nullopt, say("missing.meshable", {{"problem", *problem}})};
-    field::block(mesh, shape.obstacles);
     return {PortMesh(shape, std::make_shared<const field::Mesh>(std::move(mesh))), {}};
 }
 

@@ -8,13 +8,15 @@ namespace euryth::port_field {
 
 namespace {
 
-/// An obstacle's rectangles with ends of no width half way to the stations at which nothing is known of it.
-geometry::Obstacle ended(const std::vector<std::optional<geometry::Hanging>>& known, const job::Port& port)
+using MaybeHanging = std::vector<std::optional<geometry::Hanging>>;
+
+/// An obstacle's places with ends of no width half way to the stations at which nothing is known of it.
+geometry::Obstacle ended(const MaybeHanging& known, const job::Port& port)
 {
     geometry::Obstacle obstacle;
     const auto halfWay = [&](std::size_t a, std::size_t b, geometry::Hanging like) {
         like.s = (port.stations[a].s + port.stations[b].s) / 2.0;
-        like.width = {};
+        like.width = like.tip = {};
         obstacle.push_back(like);
     };
     for (std::size_t i = 0; i < known.size(); ++i) {
@@ -29,24 +31,48 @@ geometry::Obstacle ended(const std::vector<std::optional<geometry::Hanging>>& kn
     return obstacle;
 }
 
+/// The guide boss between its own ends, where these were measured.
+geometry::Obstacle withEnds(geometry::Obstacle boss, const job::GuideBoss& ends)
+{
+    if (boss.empty())
+        return boss;
+    const auto end = [&](const std::optional<Length>& at, bool first) {
+        if (!at)
+            return;
+        std::erase_if(boss, [&](const geometry::Hanging& h) { return first ? h.s <= *at : h.s >= *at; });
+        if (boss.empty())
+            return;
+        geometry::Hanging nose = first ? boss.front() : boss.back();
+        nose.s = *at;
+        nose.width = ends.nose.value_or(Length{});
+        nose.tip = std::min(nose.tip, nose.width);
+        boss.insert(first ? boss.begin() : boss.end(), nose);
+    };
+    end(ends.start, true);
+    end(ends.end, false);
+    return boss.size() > 1 ? boss : geometry::Obstacle{};
+}
+
 std::vector<geometry::Obstacle> obstaclesOf(const job::Port& port)
 {
-    std::vector<std::optional<geometry::Hanging>> bosses;
-    std::vector<std::optional<geometry::Hanging>> stems;
+    MaybeHanging bosses;
+    MaybeHanging stems;
     for (const job::Station& station : port.stations) {
-        const bool boss = station.boss.width && station.boss.height;
-        const Length below = boss ? *station.boss.height : Length{};
-        bosses.push_back(boss ? std::optional(geometry::Hanging{station.s, *station.boss.width, {}, below})
-                              : std::nullopt);
-        stems.push_back(
-            station.stem.width && station.stem.length
-                ? std::optional(geometry::Hanging{station.s, *station.stem.width, below, below + *station.stem.length})
-                : std::nullopt);
+        const job::Boss& boss = station.boss;
+        const job::StemInSection& stem = station.stem;
+        const Length below = boss.width && boss.height ? *boss.height : Length{};
+        const Length left = boss.shiftLeft();
+        bosses.emplace_back();
+        if (boss.width && boss.height)
+            bosses.back() = {station.s, *boss.width, {}, below, boss.tip.value_or(*boss.width), left};
+        stems.emplace_back();
+        if (stem.width && stem.length)
+            stems.back() = {station.s, *stem.width, below, below + *stem.length, *stem.width, left};
     }
     std::vector<geometry::Obstacle> obstacles;
-    for (const auto& known : {bosses, stems}) {
-        if (auto obstacle = ended(known, port); !obstacle.empty())
-            obstacles.push_back(std::move(obstacle));
+    for (auto& obstacle : {withEnds(ended(bosses, port), port.guide), ended(stems, port)}) {
+        if (!obstacle.empty())
+            obstacles.push_back(obstacle);
     }
     return obstacles;
 }
@@ -109,7 +135,8 @@ bool near(const geometry::Section& a, const geometry::Section& b)
 bool near(const geometry::Obstacle& a, const geometry::Obstacle& b)
 {
     return std::ranges::equal(a, b, [](const geometry::Hanging& p, const geometry::Hanging& q) {
-        return near(p.s, q.s) && near(p.width, q.width) && near(p.from, q.from) && near(p.to, q.to);
+        return near(p.s, q.s) && near(p.width, q.width) && near(p.from, q.from) && near(p.to, q.to) &&
+               near(p.tip, q.tip) && near(p.left, q.left);
     });
 }
 

@@ -8,6 +8,7 @@
 #include "field/compressible.hpp"
 #include "fineness.hpp"
 #include "geometry/turn.hpp"
+#include "job/plans.hpp"
 #include "port_field/air_field.hpp"
 
 namespace euryth::port_field {
@@ -49,9 +50,7 @@ void addPull(const job::Job& job, const engine::EngineModel& model, LocalChoke& 
 /// A mesh that may be folded: who asks has solved the shape before.
 PortMesh coarseMesh(const PortShape& shape)
 {
-    field::Mesh mesh = field::meshOf(shape.sections, field::kCoarse);
-    field::block(mesh, shape.obstacles);
-    return {shape, std::make_shared<const field::Mesh>(std::move(mesh))};
+    return {shape, std::make_shared<const field::Mesh>(field::meshOf(shape.sections, field::kCoarse, shape.obstacles))};
 }
 
 /// The floor's boundary layer in a compressible flow.
@@ -145,6 +144,28 @@ ShortSideHolds shortSideHolds(const PortShape& shape, const air::AirState& room,
     }
     std::ranges::sort(holds.tried, {}, &ShortSideHolds::At::flow);
     return holds;
+}
+
+std::vector<std::optional<ShortSideSeverity>> planSeverities(const job::Job& job, const job::Port& port,
+                                                             const analysis::PortAnalysis& analysis,
+                                                             const std::stop_token& stop)
+{
+    std::vector<std::optional<ShortSideSeverity>> severities;
+    const auto add = [&](const Known<PortShape>& shape) {
+        const auto solved = shape ? virtualPort(*shape, Quality::Coarse) : Known<VirtualPort>{};
+        severities.push_back(solved ? std::optional(severityOf(*solved)) : std::nullopt);
+    };
+    add(shapeOf(port, analysis));
+    if (!stop.stop_requested())
+        add(plannedShape(job, port, analysis));
+    for (const job::NamedPlan& plan : port.plans) {
+        if (stop.stop_requested())
+            break;
+        job::Port with = port;
+        job::setPlan(with, plan);
+        add(plannedShape(job, with, analysis::analyse(job, with)));
+    }
+    return severities;
 }
 
 Known<geometry::LayoutNumbers> layoutOf(const job::Port& port, const analysis::PortAnalysis& analysis)

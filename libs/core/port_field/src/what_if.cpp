@@ -51,7 +51,18 @@ std::optional<PortShape> afterCuts(const PortShape& shape, const analysis::PortA
 {
     if (!analysis.cut || analysis.cut->depths.size() != shape.sections.size())
         return std::nullopt;
-    return moved(shape, analysis.cut->depths);
+    PortShape cut = moved(shape, analysis.cut->depths);
+    for (geometry::Obstacle& obstacle : cut.obstacles) {
+        for (geometry::Hanging& hanging : obstacle) {
+            const auto at = std::ranges::find(cut.sections, hanging.s, &geometry::PlacedSection::s);
+            const auto station = static_cast<std::size_t>(at - cut.sections.begin());
+            if (at == cut.sections.end() || hanging.from > Length{} || !analysis.fins[station])
+                continue;  // a stem below the boss, or a boss that stays
+            hanging.width = analysis.fins[station]->width;
+            hanging.tip = analysis.fins[station]->tip;
+        }
+    }
+    return cut;
 }
 
 Known<PortShape> plannedShape(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis)

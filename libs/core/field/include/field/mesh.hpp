@@ -51,9 +51,6 @@ struct Mesh {
     [[nodiscard]] bool isBlocked(std::size_t cell) const { return !blocked.empty() && blocked[cell]; }
 };
 
-/// Blocks the cells whose middle lies in an obstacle.
-void block(Mesh& mesh, std::span<const geometry::Obstacle> obstacles);
-
 /// The places of a layer on the line from the middle of a sector's wall straight through to the opposite wall.
 std::vector<std::uint32_t> lineAcross(const Mesh& mesh, geometry::Sector from);
 /// Distance of each node from the wall of its own layer, metres; 0 on it.
@@ -62,8 +59,13 @@ std::vector<double> distancesFromWall(const Mesh& mesh);
 std::uint32_t wallPlace(const Mesh& mesh, geometry::Sector sector);
 
 /// Meshes at least two sections in rising order of s; throws std::invalid_argument for fewer or for an odd or zero
-/// number of cells.
-Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness);
+/// number of cells. The mesh's lines are drawn to the faces of obstacles, and the cells inside them are blocked, so
+/// that the air's boundary there is the obstacle's own face and not a stair of cells.
+///
+/// - an obstacle begins and ends at a layer, with a blunt end no narrower than a third of the cells it takes up;
+/// - where obstacles leave no room for that, the cells stay where they are (see problemOf()) and are blocked whole.
+Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
+            std::span<const geometry::Obstacle> obstacles = {});
 
 /// Where the mesh is folded, in words with the stations between which that is, or nothing: every cell must have a
 /// positive determinant at its corners.

@@ -64,6 +64,13 @@ struct ShortSideVariant {
 Known<std::vector<ShortSideVariant>> shortSideVariants(const job::Port& port, const analysis::PortAnalysis& analysis,
                                                        const PortAir& air, const std::stop_token& stop = {});
 
+/// How badly the air lets go of the short side of the port as it is, of its current plan and of the plans put aside, in
+/// this order (plans::comparePlans()); nothing where there is no such shape, or it cannot be meshed. Ends early, with
+/// fewer, when it is stopped.
+std::vector<std::optional<ShortSideSeverity>> planSeverities(const job::Job& job, const job::Port& port,
+                                                             const analysis::PortAnalysis& analysis,
+                                                             const std::stop_token& stop = {});
+
 /// Numbers of a layout as the port's poses have them: straight as far as the heading keeps to a fiftieth of the whole
 /// turn; or what is missing.
 Known<geometry::LayoutNumbers> layoutOf(const job::Port& port, const analysis::PortAnalysis& analysis);

@@ -25,7 +25,7 @@ std::vector<geometry::PerSector<Length>> depthsOf(const PortShape& shape, std::s
 /// side. `depths` has one entry a station; stations without depth keep their section as it is.
 PortShape moved(PortShape shape, std::span<const geometry::PerSector<Length>> depths);
 
-/// The shape with the metal of the cut plan gone; nothing where there is none.
+/// The shape with the metal of the cut plan gone, off the walls and off the guide boss; nothing where there is no plan.
 std::optional<PortShape> afterCuts(const PortShape& shape, const analysis::PortAnalysis& analysis);
 /// The planned shape; or what is missing.
 Known<PortShape> plannedShape(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis);
