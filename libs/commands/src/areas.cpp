@@ -2,10 +2,20 @@
 #include <ostream>
 
 #include "call.hpp"
+#include "job/describe.hpp"
 
 namespace euryth::commands {
 
 namespace {
+
+/// What each wall still has to give; null where it is not known.
+Json spareJson(const geometry::PerSector<analysis::WallRoom>& walls)
+{
+    Json json;
+    for (const geometry::Sector s : geometry::kSectors)
+        json[std::string(job::kSectorKeys[geometry::index(s)])] = numberOrNull(walls[geometry::index(s)].spare(), inMm);
+    return json;
+}
 
 Json stationsJson(const job::Port& port, const analysis::PortAnalysis& analysis)
 {
@@ -17,7 +27,8 @@ Json stationsJson(const job::Port& port, const analysis::PortAnalysis& analysis)
                             {"area_mm2", number(inMm2(geometry::area(section)))},
                             {"net_area_mm2", number(inMm2(job::netArea(station)))},
                             {"perimeter_mm", number(inMm(geometry::perimeter(section)))},
-                            {"hydraulic_diameter_mm", number(inMm(geometry::hydraulicDiameter(section)))}});
+                            {"hydraulic_diameter_mm", number(inMm(geometry::hydraulicDiameter(section)))},
+                            {"spare_mm", spareJson(analysis.walls[i])}});
     }
     return stations;
 }

@@ -32,9 +32,11 @@ Json cutJson(const cutting::Cut& cut, const job::Port& port)
     json["sectors"] = Json::array();
     for (const geometry::Sector s : cut.sectors)
         json["sectors"].push_back(sectorKey(s));
+    if (cut.face == cutting::Face::Boss)
+        json["sectors"].push_back("guide_boss");
     json["max_depth_mm"] = number(inMm(cut.maxDepth));
     json["volume_cc"] = number(inCc(cut.volume));
-    json["wall_left_mm"] = number(inMm(cut.wallLeft));
+    json["wall_left_mm"] = cut.wallLeft ? number(inMm(*cut.wallLeft)) : Json(nullptr);
     json["why"] = words(cut.why);
     json["tool"] = words(cut.tool);
     return json;

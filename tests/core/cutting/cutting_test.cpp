@@ -25,6 +25,7 @@ CutProblem straightPort(double planShare, int stations = 7)
         s.plan = geometry::area(s.section) * planShare;
         s.wall.fill(lengthFromMm(5));
         s.reserve.fill(lengthFromMm(2));
+        s.error.fill(lengthFromMm(0.1));
         problem.stations.push_back(s);
     }
     return problem;
@@ -76,7 +77,47 @@ TEST_CASE("no depth passes wall less reserve and gauge error, nor the greatest c
     }
     CHECK(inMm(plan.depths[3][index(Sector::Right)]) == Approx(0.5));
     for (const Cut& cut : plan.cuts)
-        CHECK(cut.wallLeft >= lengthFromMm(2.1 - 1e-9));
+        CHECK(*cut.wallLeft >= lengthFromMm(2.1 - 1e-9));
+}
+
+TEST_CASE("on the outside of a turn a wall gives less by what the curve takes")
+{
+    CutProblem problem = straightPort(1.40);
+    CutStation& station = problem.stations[3];
+    station.wall[index(Sector::Roof)] = lengthFromMm(3.0);
+    station.curve[index(Sector::Roof)] = lengthFromMm(0.4);
+    CHECK(inMm(depthBound(station, Sector::Roof, problem.limits).greatest) == Approx(3.0 - 2.0 - 0.1 - 0.4));
+    station.curve[index(Sector::Roof)] = lengthFromMm(0.85);
+    CHECK(depthBound(station, Sector::Roof, problem.limits).hold == Hold::ThinWall);
+}
+
+TEST_CASE("a boss that goes to a fin is a cut of its own, behind the walls' and before the window's, and gives area")
+{
+    CutProblem problem = straightPort(1.0);
+    for (const std::size_t i : {std::size_t{3}, std::size_t{4}}) {
+        CutStation& station = problem.stations[i];
+        station.blocked = lengthFromMm(10) * lengthFromMm(8);
+        station.plan = geometry::area(station.section) - lengthFromMm(5) * lengthFromMm(8);
+        station.fin = BossFin{lengthFromMm(2.5), lengthFromMm(5), lengthFromMm(8), lengthFromMm(5) * lengthFromMm(8),
+                              lengthFromMm(1.0)};
+    }
+    for (const std::size_t i : {std::size_t{0}, std::size_t{6}})
+        problem.stations[i].plan = geometry::area(problem.stations[i].section) * 1.1;
+    const CutPlan plan = planCuts(problem);
+    CHECK(inMm2(plan.after.areas[3] - plan.before.areas[3]) == Approx(40).margin(3));
+    const auto boss = std::ranges::find(plan.cuts, Face::Boss, &Cut::face);
+    REQUIRE(boss != plan.cuts.end());
+    CHECK(boss->stations == std::vector<std::size_t>{3, 4});
+    CHECK(inMm(boss->maxDepth) == Approx(2.5));
+    CHECK(inMm(*boss->wallLeft) == Approx(1.0));
+    // 40 mm2 at both, out to their neighbours 10 mm away: 40 x (5 + 10 + 5) mm3
+    CHECK(inCc(boss->volume) == Approx(0.8));
+    CHECK(boss->why.id() == "cut.why.fin");
+    CHECK(boss != plan.cuts.begin());
+    CHECK(plan.cuts.back().deepestStation == 0);  // the window last
+    // The fin alone gives what is asked: next to nothing comes off the walls there.
+    for (const Sector s : kSectors)
+        CHECK(plan.depths[3][index(s)] <= lengthFromMm(0.3));
 }
 
 TEST_CASE("places that must not be touched are not, and say why")

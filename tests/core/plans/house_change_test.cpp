@@ -82,6 +82,12 @@ public:
     {
         visit(*this);
     }
+    template <class T>
+    void list(std::string_view key, std::vector<T>& items)
+    {
+        if (mine(key))
+            items.emplace_back();
+    }
     void text(std::string_view, std::string&) {}
     void unknown(job::UnknownKeys&) {}
 

@@ -36,7 +36,6 @@ void limitByGasket(const WindowStep& step, cutting::CutStation& window)
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
 {
     cutting::CutProblem problem;
-    problem.limits.gaugeError = job.house.gaugeError;
     problem.limits.greatestCut = job.house.greatestCut;
     problem.limits.fastRatio = job.house.fastRatio;
     problem.limits.deadRatio = job.house.deadRatio;
@@ -51,10 +50,14 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
         cut.blocked = job::area(station.section) - job::netArea(station);
         cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
         cut.plan = analysis.plan[i];
-        cut.wall = station.wall.at;
+        if (const auto& fin = analysis.fins[i])
+            cut.fin = cutting::BossFin{fin->depth, fin->width, *station.boss.height, fin->gained, fin->holding};
         for (const geometry::Sector s : kSectors) {
-            cut.reserve[index(s)] =
-                station.unrepairable[index(s)] ? job.house.unrepairableLeastWall : job.house.leastWall;
+            const WallRoom& room = analysis.walls[i][index(s)];
+            cut.wall[index(s)] = room.wall;
+            cut.reserve[index(s)] = room.keep;
+            cut.error[index(s)] = room.error;
+            cut.curve[index(s)] = room.curve;
         }
         cut.speedRatio = ratios[i];
         if (i == 0 && analysis.gasketStep)
@@ -80,7 +83,7 @@ std::vector<Area> reachableAreas(const cutting::CutProblem& problem)
     for (const cutting::CutStation& station : problem.stations) {
         const planning::SectionWish wish{geometry::area(station.section) * moreThanAny, {}, {}};
         areas.push_back(planning::planSection(station.section, roomOf(station, problem.limits), wish).area -
-                        station.blocked);
+                        station.blockedAfter());
     }
     return areas;
 }
@@ -100,7 +103,7 @@ void planShapes(const job::Port& port, cutting::CutProblem& problem, PortAnalysi
         if (!moves) {
             if (!cut.plan)
                 continue;
-            const planning::SectionWish wish{*cut.plan + cut.blocked, port.stations[i].plan.width,
+            const planning::SectionWish wish{*cut.plan + cut.blockedAfter(), port.stations[i].plan.width,
                                              port.stations[i].plan.height};
             analysis.planned[i] = planning::planSection(cut.section, room, wish);
             continue;
@@ -109,11 +112,12 @@ void planShapes(const job::Port& port, cutting::CutProblem& problem, PortAnalysi
         for (const geometry::Sector s : kSectors)
             cut.least[index(s)] = std::max(Length{}, shaped.growth[index(s)]);
         const job::StationWish& wish = port.stations[i].plan;
-        if ((cut.plan && *cut.plan + cut.blocked > shaped.area) || wish.width || wish.height)
-            shaped = andThen(shaped, room,
-                             {std::max(shaped.area, cut.plan.value_or(Area{}) + cut.blocked), wish.width, wish.height});
+        if ((cut.plan && *cut.plan + cut.blockedAfter() > shaped.area) || wish.width || wish.height)
+            shaped = andThen(
+                shaped, room,
+                {std::max(shaped.area, cut.plan.value_or(Area{}) + cut.blockedAfter()), wish.width, wish.height});
         else
-            cut.plan = analysis.plan[i] = shaped.area - cut.blocked;
+            cut.plan = analysis.plan[i] = shaped.area - cut.blockedAfter();
         analysis.planned[i] = std::move(shaped);
     }
 }

@@ -69,6 +69,28 @@ void roundBowl(const job::Port& port, const PortAnalysis& analysis, Depths& dept
     }
 }
 
+/// The wished room on the bore's side of the guide: over the bowl that side goes out until there is so much more room
+/// than on the other.
+void widenTowardBore(const job::Port& port, const PortAnalysis& analysis, Depths& depths)
+{
+    const GuideRoom& room = *analysis.guideRoom;
+    const Length missing = *port.planEnd.bias - *room.towardBore();
+    if (missing <= Length{})
+        return;
+    const Length before = port.stations[analysis.places.shortSide.value_or(0)].s;
+    const Length bowl = port.stations[analysis.places.bowl.value_or(room.station)].s;
+    const Sector side = *room.boreSide == job::Across::Left ? Sector::Left : Sector::Right;
+    for (std::size_t i = 0; i < depths.size(); ++i) {
+        const double share = planning::bowlShare(port.stations[i].s, before, bowl, port.stations.back().s);
+        const Length out = missing * share;
+        // A corner goes with its side alone: square to itself by the part of it.
+        const Length corner = out / std::numbers::sqrt2;
+        depths[i][index(side)] = std::max(depths[i][index(side)], out);
+        for (const Sector s : {geometry::nextClockwise(side), geometry::sectorAt(index(side) + kSectors.size() - 1)})
+            depths[i][index(s)] = std::max(depths[i][index(s)], corner);
+    }
+}
+
 }  // namespace
 
 std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis)
@@ -76,13 +98,16 @@ std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const 
     const job::PlannedEnd& end = port.planEnd;
     const bool floor = (end.shortRadius || end.shortHeight) && analysis.floorRadius && analysis.floorApex;
     const bool bowl = end.bowl && analysis.places.bowl;
-    if (!floor && !bowl)
+    const bool bias = end.bias && analysis.guideRoom && analysis.guideRoom->towardBore();
+    if (!floor && !bowl && !bias)
         return {};
     std::vector<geometry::PerSector<Length>> depths(port.stations.size());
     if (floor)
         layBackFloor(port, analysis, depths);
     if (bowl)
         roundBowl(port, analysis, depths);
+    if (bias)
+        widenTowardBore(port, analysis, depths);
     return depths;
 }
 

@@ -98,6 +98,11 @@ Known<Length> coreShift(const job::Port& port)
     double sum = 0.0;
     int count = 0;
     for (const job::Station& station : port.stations) {
+        if (station.coreShift.left) {
+            sum += station.coreShift.left->si();
+            ++count;
+            continue;
+        }
         const auto& left = station.wall.at[index(geometry::Sector::Left)];
         const auto& right = station.wall.at[index(geometry::Sector::Right)];
         if (!left || !right)
@@ -214,6 +219,9 @@ PortAnalysis measure(const job::Job& job, const job::Port& port)
         analysis.findings = geometry::findAlongRunner(*analysis.areas, airDirection(port), findingLimits(job.house));
         analysis.places = findPlaces(analysis, port);
     }
+    analysis.walls = wallRooms(job, port, analysis);
+    analysis.guideRoom = guideRoom(port, analysis);
+    analysis.fins = plannedFins(job, port);
     return analysis;
 }
 
@@ -257,8 +265,9 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
     };
     // What an exhaust is asked for hangs on the compression ratio, and of a common runner on its branches' valves.
     const bool sameAsked = portOfA.side == job::Side::Intake || a.chambers == b.chambers;
-    return sameAsked && a.engine == b.engine && a.bench == b.bench && a.house == b.house &&
-           bare(portOfA) == bare(portOfB) && flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
+    return sameAsked && job::materialOf(a, portOfA) == job::materialOf(b, portOfB) && a.engine == b.engine &&
+           a.bench == b.bench && a.house == b.house && bare(portOfA) == bare(portOfB) &&
+           flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
 }
 
 Phrase pointName(probing::GridPoint p)

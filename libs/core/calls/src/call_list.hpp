@@ -63,6 +63,8 @@ void addSurveyCalls(const CallInputs& of, std::vector<Call>& calls);
 /// The seat and the valve job against the house's rules: width, angle with the lifts at which it gains and loses,
 /// inset, band, what is left of a pressed-in insert.
 void addSeatCalls(const CallInputs& of, std::vector<Call>& calls);
+/// The guide boss: room beside the guide against the side to which the air turns, and what is planned of the boss.
+void addBossCalls(const CallInputs& of, std::vector<Call>& calls);
 /// What is to be said about shape and plan: findings along the runner, the engine's demand, where engine and port
 /// choke, wishes that contradict the metal or each other, a port that only the engine can tell from its neighbour.
 void addShapeCalls(const CallInputs& of, std::vector<Call>& calls);

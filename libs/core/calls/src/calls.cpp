@@ -37,6 +37,7 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
     std::vector<Call> calls;
     addSurveyCalls(of, calls);
     addSeatCalls(of, calls);
+    addBossCalls(of, calls);
     addShapeCalls(of, calls);
     addProbeCalls(of, calls);
     addCutCalls(of, calls);

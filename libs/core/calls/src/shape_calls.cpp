@@ -188,7 +188,7 @@ private:
 
     [[nodiscard]] Area shortBy(std::size_t i) const
     {
-        const Area blocked = job::area(port().stations[i].section) - job::netArea(port().stations[i]);
+        const Area blocked = analysis::plannedBlockage(port().stations[i], analysis().fins[i]);
         return *analysis().plan[i] + blocked - analysis().planned[i]->area;
     }
 
@@ -212,7 +212,8 @@ private:
             call.text += say("call.plan-reach.stretch",
                              {{"from", Position{port().stations[from].s}}, {"to", Position{port().stations[to].s}}});
         }
-        const auto choice = static_cast<std::size_t>(house().thinWall);
+        const std::size_t sector = geometry::index(call.sector.value_or(geometry::Sector::Floor));
+        const auto choice = static_cast<std::size_t>(analysis().walls[worst][sector].thinWall);
         call.text += say("call.plan-reach." + std::string(job::kThinWallKeys.at(choice)));
         call.workings.push_back(say("call.plan-reach.working"));
     }

@@ -17,7 +17,7 @@ using geometry::index;
 using geometry::kSectors;
 using geometry::Sector;
 
-constexpr std::array kFaces{Face::Floor, Face::Roof, Face::Right, Face::Left};
+constexpr std::array kWallFaces{Face::Floor, Face::Roof, Face::Right, Face::Left};
 
 std::vector<Sector> sectorsOf(Face face)
 {
@@ -59,10 +59,18 @@ std::vector<std::vector<std::size_t>> runsOn(const DepthField& depths, Face face
     return runs;
 }
 
-PortState stateOf(const CutProblem& problem, const DepthField& depths)
+std::vector<Area> areasNow(const CutProblem& problem)
+{
+    std::vector<Area> areas;
+    for (const CutStation& station : problem.stations)
+        areas.push_back(station.netArea());
+    return areas;
+}
+
+PortState stateOf(const CutProblem& problem, std::vector<Area> areas, const DepthField& depths)
 {
     PortState state;
-    state.areas = areasAfter(problem, depths);
+    state.areas = std::move(areas);
     std::vector<geometry::AreaAt> knots;
     double squares = 0.0;
     int planned = 0;
@@ -95,16 +103,17 @@ Area areaOf(const CutStation& station, const geometry::PerSector<Length>& depths
     return geometry::WallContour(station.section).cutForm().areaAdded(only);
 }
 
-/// Volume of a cut: the area its face adds, integrated by the trapezium rule out to the uncut neighbours.
-Volume volumeOf(const CutProblem& problem, const DepthField& depths, const Cut& cut)
+/// Volume of a cut: the area that it adds at each station (none outside the cut), integrated by the trapezium rule out
+/// to the uncut neighbours.
+template <class AreaAdded>
+Volume volumeOf(const std::vector<CutStation>& stations, const Cut& cut, AreaAdded areaAdded)
 {
-    const auto& stations = problem.stations;
     Volume total;
     const std::size_t first = cut.stations.front() > 0 ? cut.stations.front() - 1 : 0;
     const std::size_t last = std::min(cut.stations.back() + 1, stations.size() - 1);
     const auto areaAt = [&](std::size_t i) {
         const bool inside = i >= cut.stations.front() && i <= cut.stations.back();
-        return inside ? areaOf(stations[i], depths[i], cut.face) : Area{};
+        return inside ? areaAdded(i) : Area{};
     };
     for (std::size_t i = first; i < last; ++i)
         total += (stations[i + 1].s - stations[i].s) * (areaAt(i) + areaAt(i + 1)) / 2.0;
@@ -175,8 +184,10 @@ int workOrder(const CutProblem& problem, const Cut& cut)
     const double place = (stations[cut.deepestStation].s - stations.front().s) / length;
     constexpr double window = 0.08;
     constexpr double turn = 0.55;
-    if (place < window)
+    if (cut.face == Face::Boss)
         return 4;
+    if (place < window)
+        return 5;
     if (cut.face == Face::Floor)
         return place > turn ? 0 : 1;
     return cut.face == Face::Roof ? 2 : 3;
@@ -187,7 +198,6 @@ Cut makeCut(const CutProblem& problem, const DepthField& depths, Face face, std:
     Cut cut;
     cut.face = face;
     cut.stations = std::move(run);
-    bool anyWall = false;
     for (const Sector s : sectorsOf(face)) {
         bool used = false;
         for (const std::size_t i : cut.stations) {
@@ -195,9 +205,8 @@ Cut makeCut(const CutProblem& problem, const DepthField& depths, Face face, std:
             if (depth <= Length{})
                 continue;
             used = true;
-            const Length left = *problem.stations[i].wall[index(s)] - depth;  // only measured walls are ever cut
-            cut.wallLeft = anyWall ? std::min(cut.wallLeft, left) : left;
-            anyWall = true;
+            const Length left = *problem.stations[i].wall[index(s)] - depth;  // only known walls are ever cut
+            cut.wallLeft = std::min(cut.wallLeft.value_or(left), left);
             if (depth > cut.maxDepth) {
                 cut.maxDepth = depth;
                 cut.deepestStation = i;
@@ -210,18 +219,54 @@ Cut makeCut(const CutProblem& problem, const DepthField& depths, Face face, std:
     return cut;
 }
 
+/// Neighbouring stations at which the boss is thinned: one cut each.
+std::vector<Cut> bossCuts(const CutProblem& problem)
+{
+    std::vector<Cut> cuts;
+    for (std::size_t i = 0; i < problem.stations.size(); ++i) {
+        const auto& fin = problem.stations[i].fin;
+        if (!fin || fin->depth < problem.limits.leastCut)
+            continue;
+        if (cuts.empty() || cuts.back().stations.back() + 1 != i) {
+            cuts.emplace_back();
+            cuts.back().face = Face::Boss;
+        }
+        Cut& cut = cuts.back();
+        cut.stations.push_back(i);
+        if (fin->depth > cut.maxDepth) {
+            cut.maxDepth = fin->depth;
+            cut.deepestStation = i;
+            cut.deepestSector = Sector::Roof;
+        }
+        if (fin->holding)
+            cut.wallLeft = std::min(cut.wallLeft.value_or(*fin->holding), *fin->holding);
+    }
+    for (Cut& cut : cuts) {
+        const CutStation& deepest = problem.stations[cut.deepestStation];
+        cut.volume = volumeOf(problem.stations, cut, [&](std::size_t i) { return problem.stations[i].fin->gained; });
+        cut.why = say("cut.why.fin", {{"place", Position{deepest.s}},
+                                      {"width", deepest.fin->width},
+                                      {"depth", deepest.fin->depth},
+                                      {"height", deepest.fin->height}});
+        cut.tool = say("cut.tool.cone");
+    }
+    return cuts;
+}
+
 std::vector<Cut> groupCuts(const CutProblem& problem, const CutPlan& plan)
 {
     std::vector<Cut> cuts;
-    for (const Face face : kFaces) {
+    for (const Face face : kWallFaces) {
         for (auto& run : runsOn(plan.depths, face)) {
             Cut cut = makeCut(problem, plan.depths, face, std::move(run));
-            cut.volume = volumeOf(problem, plan.depths, cut);
+            cut.volume = volumeOf(problem.stations, cut,
+                                  [&](std::size_t i) { return areaOf(problem.stations[i], plan.depths[i], face); });
             cut.why = reasonFor(problem, plan, cut);
             cut.tool = toolFor(problem, cut);
             cuts.push_back(std::move(cut));
         }
     }
+    std::ranges::move(bossCuts(problem), std::back_inserter(cuts));
     std::ranges::stable_sort(cuts, [&](const Cut& a, const Cut& b) {
         const int orderA = workOrder(problem, a);
         const int orderB = workOrder(problem, b);
@@ -238,8 +283,9 @@ Phrase holdReason(const CutProblem& problem, std::size_t at, Sector sector, Hold
     const std::size_t j = index(sector);
     switch (hold) {
     case Hold::ThinWall:
-        return say("keep.thin-wall",
-                   {{"wall", *station.wall[j]}, {"reserve", station.reserve[j]}, {"error", problem.limits.gaugeError}});
+        return say("keep.thin-wall", {{"wall", *station.wall[j]},
+                                      {"reserve", station.reserve[j]},
+                                      {"error", station.error[j] + station.curve[j]}});
     case Hold::Unmeasured: return say("keep.unmeasured");
     case Hold::DeadPlace:
         return say("keep.dead", {{"ratio", Ratio{*station.speedRatio[j]}}, {"speeds", problem.speedsFrom}});
@@ -283,6 +329,7 @@ Phrase nameOf(Face face)
     case Face::Floor: return say("face.floor");
     case Face::Roof: return say("face.roof");
     case Face::Right: return say("face.right");
+    case Face::Boss: return say("face.boss");
     case Face::Left: break;
     }
     return say("face.left");
@@ -311,8 +358,8 @@ CutPlan planCuts(const CutProblem& problem, const CutWeights& weights)
     plan.depths = std::move(solution.depths);
     plan.converged = solution.converged;
     plan.leastGain = problem.limits.leastGain;
-    plan.before = stateOf(problem, DepthField(problem.stations.size()));
-    plan.after = stateOf(problem, plan.depths);
+    plan.before = stateOf(problem, areasNow(problem), DepthField(problem.stations.size()));
+    plan.after = stateOf(problem, areasAfter(problem, plan.depths), plan.depths);
     plan.cuts = groupCuts(problem, plan);
     plan.keeps = findKeeps(problem);
     return plan;

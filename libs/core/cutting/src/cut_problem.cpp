@@ -20,7 +20,8 @@ DepthBound depthBound(const CutStation& station, Sector sector, const CutLimits&
     const auto& wall = station.wall[index(sector)];
     if (!wall)
         return {{}, Hold::Unmeasured};
-    const Length spare = *wall - station.reserve[index(sector)] - limits.gaugeError;
+    const Length spare =
+        *wall - station.reserve[index(sector)] - station.error[index(sector)] - station.curve[index(sector)];
     if (spare < limits.leastCut)
         return {{}, Hold::ThinWall};
     const auto& ratio = station.speedRatio[index(sector)];
@@ -37,7 +38,8 @@ std::vector<Area> areasAfter(const CutProblem& problem, const DepthField& depths
     std::vector<Area> areas;
     for (std::size_t i = 0; i < problem.stations.size(); ++i) {
         const CutStation& station = problem.stations[i];
-        areas.push_back(station.netArea() + WallContour(station.section).cutForm().areaAdded(depths[i]));
+        areas.push_back(geometry::area(station.section) - station.blockedAfter() +
+                        WallContour(station.section).cutForm().areaAdded(depths[i]));
     }
     return areas;
 }

@@ -35,7 +35,7 @@ StationTerms termsOf(const CutStation& station)
     const WallContour wall(station.section);
     StationTerms terms;
     terms.form = wall.cutForm();
-    terms.netArea = station.netArea().si();
+    terms.netArea = (geometry::area(station.section) - station.blockedAfter()).si();
     terms.section = geometry::area(station.section).si();
     terms.target = station.plan ? std::max(station.plan->si(), terms.netArea) : 0.0;
     terms.shares = wall.areaShares();

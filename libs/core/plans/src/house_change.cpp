@@ -214,6 +214,14 @@ private:
             "gauge-error", [](const auto& h) { return value(h.gaugeError); }, reach);
         rule(
             "greatest-cut", [](const auto& h) { return value(h.greatestCut); }, reach);
+        rule(
+            "wall-rules",
+            [](const auto& h) {
+                return say("wall-rules.count", {{"rules", count(h.wallRules.size())}});
+            },
+            reach);
+        rule("guide-metal", [](const auto& h) { return value(h.guideMetal); }, {});
+        rule("fin", [](const auto& h) { return value(h.finWidth); }, {});
         const auto notMet = std::ranges::count_if(m_after.analysis.planned, [](const auto& p) { return p && !p->met; });
         rule(
             "thin-wall", [](const auto& h) { return choice("thin-wall", job::kThinWallKeys, h.thinWall); },

@@ -50,6 +50,17 @@ void shapeStation(job::Station& station, const planning::PlannedSection& planned
     }
 }
 
+/// The sides of the boss go in: there is so much more room beside it.
+void thinBoss(job::Boss& boss, const analysis::Fin& fin)
+{
+    boss.width = fin.width;
+    boss.tip = fin.tip;
+    for (auto* room : {&boss.roomLeft, &boss.roomRight}) {
+        if (*room)
+            *room = **room + fin.depth;
+    }
+}
+
 void shapeEnd(job::Port& planned, const job::Port& port, const ValveEndPlan& end)
 {
     job::Valve& valve = planned.valve;
@@ -122,8 +133,8 @@ PlanSummary summaryOfPlan(const job::Job& job, const job::Port& port, const anal
 
 Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis)
 {
-    const bool any = std::ranges::any_of(analysis.planned, [](const auto& p) { return p.has_value(); });
-    if (!any)
+    const auto known = [](const auto& planned) { return planned.has_value(); };
+    if (std::ranges::none_of(analysis.planned, known) && std::ranges::none_of(analysis.fins, known))
         return {std::nullopt, say("missing.plan", {{"demand", analysis.demand.missing}})};
     PlannedPort result;
     result.port = port;
@@ -138,6 +149,8 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         if (i < analysis.planned.size() && analysis.planned[i])
             shapeStation(result.port.stations[i], *analysis.planned[i]);
+        if (const auto& fin = analysis.fins[i])
+            thinBoss(result.port.stations[i].boss, *fin);
     }
     shapeEnd(result.port, port, planValveEnd(job, port, analysis));
     result.analysis = analysis::analyse(job, result.port);

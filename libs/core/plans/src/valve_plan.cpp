@@ -262,10 +262,10 @@ void bowlWalls(const job::Job& job, const job::Port& port, const analysis::PortA
     around.reserve.fill(job.house.leastWall + job.house.gaugeError);
     if (!at)
         return;
-    around.wall = port.stations[*at].wall.at;
     for (const Sector s : geometry::kSectors) {
-        if (port.stations[*at].unrepairable[index(s)])
-            around.reserve[index(s)] = job.house.unrepairableLeastWall + job.house.gaugeError;
+        const analysis::WallRoom& room = analysis.walls[*at][index(s)];
+        around.wall[index(s)] = room.wall;
+        around.reserve[index(s)] = room.keep + room.error + room.curve;
     }
 }
 

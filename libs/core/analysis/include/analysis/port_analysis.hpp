@@ -6,6 +6,8 @@
 #include <vector>
 
 #include "air/moist_air.hpp"
+#include "analysis/guide_boss.hpp"
+#include "analysis/walls.hpp"
 #include "cutting/cut_plan.hpp"
 #include "geometry/area_curve.hpp"
 #include "geometry/findings.hpp"
@@ -70,7 +72,12 @@ struct PortAnalysis {
     Known<Length> turnEnd;                    ///< of a laid-out runner, along the centreline
     Known<geometry::SeatStack> seat;
     Known<geometry::ValveGeometry> valve;
-    Known<Length> coreShift;  ///< of the passage to the left of the middle of its metal, mean over the stations
+    /// Of the passage to the left, mean over the stations: against its drawn place where that was measured, else
+    /// against the middle of its metal.
+    Known<Length> coreShift;
+    WallRooms walls;  ///< per station
+    Known<GuideRoom> guideRoom;
+    std::vector<std::optional<Fin>> fins;  ///< per station: what is planned of the guide boss
     std::optional<WindowStep> manifoldStep;
     std::optional<WindowStep> gasketStep;
     /// Net area along the runner. Of a common runner it goes on with the sum of its branches at equal s, as far as all

@@ -11,9 +11,10 @@
 
 namespace euryth::cutting {
 
-/// The part of the wall that a hand works on in one go: a side with the two corners beside it (roof, floor), or a side
-/// alone (left, right).
-enum class Face { Floor, Roof, Right, Left };
+/// What a hand works on in one go: a side of the wall with the two corners beside it (roof, floor), a side alone (left,
+/// right), or the guide boss.
+enum class Face { Floor, Roof, Right, Left, Boss };
+/// Of a sector of the wall.
 Face faceOf(geometry::Sector sector);
 /// In running text ("the left wall").
 Phrase nameOf(Face face);
@@ -28,7 +29,9 @@ struct Cut {
     std::size_t deepestStation = 0;
     geometry::Sector deepestSector = geometry::Sector::Floor;
     Volume volume;
-    Length wallLeft;  ///< the thinnest wall that stays under the cut
+    /// The thinnest wall that stays under the cut; of a boss, the metal that stays beside the guide where that is
+    /// known.
+    std::optional<Length> wallLeft;
     Phrase why;
     Phrase tool;  ///< what the trade uses there (common practice, no source)
 };
@@ -64,7 +67,7 @@ struct CutPlan {
 };
 
 /// Plans the cuts for a port: solve(), grouped, explained and put in the order of work (floor of the turn from the
-/// chamber side first, floor, roof, sides, the window last; common practice, no source).
+/// chamber side first, floor, roof, sides, guide boss, the window last; common practice, no source).
 /// `problem` needs at least two stations in rising order; throws std::invalid_argument otherwise.
 CutPlan planCuts(const CutProblem& problem, const CutWeights& weights = {});
 

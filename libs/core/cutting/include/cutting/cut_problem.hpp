@@ -21,6 +21,15 @@ enum class Hold {
     Gasket       ///< the gasket's edge: beyond it nothing seals
 };
 
+/// A guide boss that is thinned to a fin: its sides go in, its height stays.
+struct BossFin {
+    Length depth;  ///< off each side
+    Length width;  ///< that stays
+    Length height;
+    Area gained;
+    std::optional<Length> holding;  ///< metal on each side of the guide, where that is known
+};
+
 /// One station as the cut planner sees it.
 struct CutStation {
     Length s;
@@ -29,7 +38,10 @@ struct CutStation {
     Area blocked;              ///< guide boss and the like, not available to the air
     std::optional<Area> plan;  ///< wanted net area; without one the area asks for nothing here
     geometry::PerSector<std::optional<Length>> wall{};
+    std::optional<BossFin> fin;
     geometry::PerSector<Length> reserve{};                    ///< wall that has to stay
+    geometry::PerSector<Length> error{};                      ///< of the wall: the gauge's, or the casting's
+    geometry::PerSector<Length> curve{};                      ///< by which it may be thinner between gauged places
     geometry::PerSector<std::optional<Length>> toGasket{};    ///< at the window: how far it is to the gasket's edge
     geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
 
@@ -37,10 +49,11 @@ struct CutStation {
     geometry::PerSector<Length> least{};
 
     [[nodiscard]] Area netArea() const { return geometry::area(section) - blocked; }
+    /// What still blocks it when the boss is a fin.
+    [[nodiscard]] Area blockedAfter() const { return fin ? blocked - fin->gained : blocked; }
 };
 
 struct CutLimits {
-    Length gaugeError = lengthFromMm(0.1);
     Length greatestCut = lengthFromMm(3.0);
     double fastRatio = 1.10;
     double deadRatio = 0.60;
@@ -58,7 +71,7 @@ struct CutProblem {
     Phrase speedsFrom = say("speeds.readings");  ///< where the ratios come from: a number always says it
 };
 
-/// How deep a place may be cut: 0 <= depth <= wall - reserve - gauge error, and the house's greatest cut.
+/// How deep a place may be cut: 0 <= depth <= wall - reserve - error - curve, and the house's greatest cut.
 struct DepthBound {
     Length greatest;
     Hold hold = Hold::None;
@@ -68,7 +81,8 @@ DepthBound depthBound(const CutStation& station, geometry::Sector sector, const 
 /// One depth per station and sector.
 using DepthField = std::vector<geometry::PerSector<Length>>;
 
-/// Net areas of the stations after a cut; exact (see geometry::WallContour::CutForm).
+/// Net areas of the stations after a cut of the walls, with the boss as a fin; exact (see
+/// geometry::WallContour::CutForm).
 std::vector<Area> areasAfter(const CutProblem& problem, const DepthField& depths);
 
 /// Ratio of local to mean speed after a cut, by continuity in the stream tube before each sector: a tube of area a that
