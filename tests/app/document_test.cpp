@@ -116,7 +116,7 @@ TEST_CASE("a file that cannot be opened leaves the open job alone")
 TEST_CASE("choosing one thing chooses what belongs to it, everywhere")
 {
     app::Workspace workspace;
-    workspace.document().reset(demoJob(), {});
+    workspace.document().reset(demoOneMeasured(), {});
     REQUIRE(workspace.portIndex() == 0);
     QSignalSpy chosen(&workspace, &app::Workspace::selectionChanged);
     workspace.chooseProbe(1);

@@ -27,7 +27,7 @@ using Ids = std::vector<std::string>;
 
 TEST_CASE("copying takes what is chosen and leaves the rest")
 {
-    job::Job job = demoJob();
+    job::Job job = demoOneMeasured();
     const job::Port& from = job.ports[0];
     job::Port to = job.ports[2];
     copyMeasurements(from, to, {});
@@ -62,7 +62,7 @@ TEST_CASE("a port whose stations go loses the probe sets that were taken there")
 
 TEST_CASE("swapping changes what was measured over, not what the ports are")
 {
-    job::Job job = demoJob();
+    job::Job job = demoOneMeasured();
     const job::Job before = job;
     swapMeasurements(job.ports[0], job.ports[2]);
     CHECK(job.ports[0].id == "I1");

@@ -31,6 +31,7 @@ bool type(EntryTable& table, int row, int column, const QString& text)
 TEST_CASE("the seat table: typed angles and widths, worked-out diameters that cannot be typed")
 {
     Bench bench;
+    bench.workspace.document().reset(demoOneMeasured(), {});
     const std::unique_ptr<app::RowTable> table(app::makeSeatTable(bench.workspace, nullptr));
     const QAbstractItemModelTester tester(table.get(), QAbstractItemModelTester::FailureReportingMode::Fatal);
     REQUIRE(table->rowCount() == 4);
@@ -109,6 +110,7 @@ TEST_CASE("the engine's results are worked out once for each job and port")
 {
     using Who = app::EngineResults::Who;
     Bench bench;
+    bench.workspace.document().reset(demoOneMeasured(), {});
     app::EngineResults results(bench.workspace);
     const auto* first = &*results.finish();
     REQUIRE(first->curves.size() == 2);
@@ -164,6 +166,7 @@ TEST_CASE("another port stands beside the chosen one, and says what it lacks")
 {
     using Who = app::EngineResults::Who;
     Bench bench;
+    bench.workspace.document().reset(demoOneMeasured(), {});
     app::EngineResults results(bench.workspace);
     results.setOther(2);
     CHECK(results.finish()->curves.back().who == Who::Plan);

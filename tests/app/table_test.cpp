@@ -101,6 +101,7 @@ TEST_CASE("an emptied wall is unknown, and what is cut there with it")
 TEST_CASE("the tables follow the chosen port and station")
 {
     Bench bench;
+    bench.workspace.document().reset(demoOneMeasured(), {});
     StationTable table(bench.workspace, StationTable::Columns::Sections);
     bench.workspace.chooseStation(7);
     CHECK(table.chosen()->row() == 7);

@@ -188,10 +188,10 @@ TEST_CASE("the camera turns without stretching, and zooms within limits")
 
 TEST_CASE("the port in space marks thin walls and the chosen station, and says what is missing")
 {
-    job::Job job = demoJob();
+    job::Job job = demoOneMeasured();
     const auto draw = [&](std::optional<std::size_t> chosen) {
         const auto analysis = analysis::analyse(job, job.ports[0]);
-        const LoftScene scene = loftScene(job, job.ports[0], analysis, chosen, paper());
+        const LoftScene scene = loftScene(job.ports[0], analysis, chosen, paper());
         return painted(400, 400, [&](QPainter& p) { paintLoft(p, scene, OrbitCamera{}, {0, 0, 400, 400}, paper()); });
     };
     const auto reds = [](const QImage& image) {
@@ -212,15 +212,15 @@ TEST_CASE("the port in space marks thin walls and the chosen station, and says w
     for (auto& station : job.ports[0].stations)
         station.pose = {};
     const auto analysis = analysis::analyse(job, job.ports[0]);
-    CHECK(loftScene(job, job.ports[0], analysis, 0, paper()).missing.contains("lay the runner out"));
-    CHECK(loftScene(job, job.ports[1], analysis::analyse(job, job.ports[1]), 0, paper()).empty());
+    CHECK(loftScene(job.ports[0], analysis, 0, paper()).missing.contains("lay the runner out"));
+    CHECK(loftScene(job.ports[1], analysis::analyse(job, job.ports[1]), 0, paper()).empty());
 }
 
 TEST_CASE("the smallest ball round a loft holds all of it")
 {
     const job::Job job = demoJob();
     const auto analysis = analysis::analyse(job, job.ports[0]);
-    const LoftScene scene = loftScene(job, job.ports[0], analysis, 0, paper());
+    const LoftScene scene = loftScene(job.ports[0], analysis, 0, paper());
     const Sphere sphere = sphereRound(scene.loft);
     for (const auto& ring : scene.loft.rings) {
         for (const auto& p : ring)

@@ -62,6 +62,13 @@ struct WindowFixture {
         settle();
     }
 
+    /// The demo with its first port measured alone.
+    void openOneMeasured()
+    {
+        workspace.document().reset(demoOneMeasured(), {});
+        settle();
+    }
+
     widgets::Prompts prompts()
     {
         widgets::Prompts p;

@@ -16,30 +16,24 @@ using geometry::Point3;
 constexpr std::size_t kPerSector = 5;
 constexpr std::size_t kBetween = 3;
 
-/// True per station and sector where the wall has nothing to give.
-bool isThin(const job::House& house, const job::Station& station, std::size_t sector)
-{
-    const auto& wall = station.wall.at[sector];
-    const Length reserve = station.unrepairable[sector] ? house.unrepairableLeastWall : house.leastWall;
-    return wall && *wall - house.gaugeError <= reserve;
-}
-
-void colourIn(LoftScene& scene, const job::Job& job, const job::Port& port, const Theme& theme)
+void colourIn(LoftScene& scene, const analysis::WallRooms& walls, const Theme& theme)
 {
     const QColor plain = theme.style == Style::Paper ? QColor(0xC9D3EA) : QColor(0x5C6F9E);
     scene.colours.assign(scene.loft.rings.size(), std::vector<QColor>(scene.loft.around, plain));
-    for (std::size_t station = 0; station < port.stations.size(); ++station) {
+    for (std::size_t station = 0; station < walls.size(); ++station) {
         const std::size_t ring = scene.loft.stationRings[station];
         const std::size_t from = ring >= 2 ? ring - 2 : 0;
         const std::size_t to = std::min(ring + 2, scene.loft.rings.size() - 1);
         for (std::size_t sector = 0; sector < geometry::kSectorCount; ++sector) {
-            if (!isThin(job.house, port.stations[station], sector))
+            const auto spare = walls[station][sector].spare();
+            if (!spare)
                 continue;
+            const QColor colour = spareColour(*spare, plain, theme);
             for (std::size_t r = from; r <= to; ++r) {
                 // Half a sector to both sides of its middle.
                 for (std::size_t k = 0; k <= kPerSector; ++k) {
                     const std::size_t at = sector * kPerSector + k + scene.loft.around - kPerSector / 2;
-                    scene.colours[r][at % scene.loft.around] = theme.danger;
+                    scene.colours[r][at % scene.loft.around] = colour;
                 }
             }
         }
@@ -60,8 +54,8 @@ QColor shaded(const QColor& colour, double light)
 
 }  // namespace
 
-LoftScene loftScene(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                    std::optional<std::size_t> chosen, const Theme& theme)
+LoftScene loftScene(const job::Port& port, const analysis::PortAnalysis& analysis, std::optional<std::size_t> chosen,
+                    const Theme& theme)
 {
     LoftScene scene;
     scene.chosen = chosen;
@@ -77,7 +71,8 @@ LoftScene loftScene(const job::Job& job, const job::Port& port, const analysis::
     for (std::size_t i = 0; i < analysis.sections.size(); ++i)
         placed.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
     scene.loft = geometry::loftOf(placed, kPerSector, kBetween);
-    colourIn(scene, job, port, theme);
+    colourIn(scene, analysis.walls, theme);
+    scene.legend = tr("Spare metal: red gives nothing, the browner the more; grey is not gauged.");
     return scene;
 }
 
@@ -207,6 +202,8 @@ void paintLoftMarks(QPainter& painter, const LoftScene& scene, const OrbitCamera
     painter.setFont(font(text::kSecond));
     painter.setPen(theme.ink);
     paintLabel(painter, rect, {window.boundingRect().center().x(), window.boundingRect().top() - 10.0}, tr("window"));
+    painter.setPen(theme.ink2);
+    painter.drawText(rect.adjusted(4, 0, -4, -2), Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap, scene.legend);
     if (scene.chosen && *scene.chosen < scene.loft.stationRings.size()) {
         painter.setPen(solidPen(theme.now, 3.0));
         painter.drawPolygon(ringShape(scene.loft.stationRings[*scene.chosen]));

@@ -53,10 +53,16 @@ QString layerLabel(PeelShows shows, double value, const units::DisplayUnits& uni
 PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
     : m_scene(scene),
       m_rect(rect),
-      m_body(rect.adjusted(78, 22, -6, -22))
+      m_body(scene.upright ? rect.adjusted(44, 34, -2, -4) : rect.adjusted(78, 22, -6, -22))
 {
     if (scene.s.size() < 2)
         return;
+    if (scene.upright) {
+        const double height = m_body.height() / static_cast<double>(scene.s.size());
+        for (std::size_t i = 0; i <= scene.s.size(); ++i)
+            m_edges.push_back(m_body.top() + height * static_cast<double>(i));
+        return;
+    }
     const double firstHalf = (scene.s[1] - scene.s[0]) / 2.0;
     const double lastHalf = (scene.s.back() - scene.s[scene.s.size() - 2]) / 2.0;
     m_x = {scene.s.front() - firstHalf, scene.s.back() + lastHalf, m_body.left(), m_body.right()};
@@ -68,6 +74,11 @@ PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
 
 QRectF PeelView::cell(std::size_t station, Sector sector) const
 {
+    if (m_scene.upright) {
+        const double width = m_body.width() / static_cast<double>(geometry::kSectorCount);
+        return {m_body.left() + width * static_cast<double>(index(sector)), m_edges[station], width,
+                m_edges[station + 1] - m_edges[station]};
+    }
     const double height = m_body.height() / static_cast<double>(geometry::kSectorCount);
     const double top = m_body.top() + height * static_cast<double>(index(sector));
     return {m_edges[station], top, m_edges[station + 1] - m_edges[station], height};
@@ -93,6 +104,16 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
     QColor ground = theme.panel;
     QString label;
     switch (m_scene.shows) {
+    case PeelShows::Spare:
+        if (content.value) {
+            ground = spareColour(Length::fromSi(*content.value), theme.panel, theme);
+            label = QString::fromStdString(units::formatNumber(units::Kind::Length, *content.value, m_scene.units));
+            if (content.reckoned)
+                label = QStringLiteral("≈ ") + label;
+        } else {
+            label = holdWord(content.hold);
+        }
+        break;
     case PeelShows::CutDepth:
         if (content.value && *content.value > 0.0) {
             ground = tint(theme.panel, theme.metal, 0.18 + 0.5 * *content.value / greatest);
@@ -173,7 +194,63 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
     }
     const bool tagged = std::ranges::any_of(
         m_scene.tags, [&](const auto& tag) { return tag.station == station && tag.sector == sector; });
-    painter.drawText(tagged ? box.adjusted(kTagWidth, 0, 0, 0) : box, Qt::AlignCenter, label);
+    if (content.behind.isEmpty()) {
+        painter.drawText(tagged ? box.adjusted(kTagWidth, 0, 0, 0) : box, Qt::AlignCenter, label);
+        return;
+    }
+    const QRectF upper = box.adjusted(0, 0, 0, -box.height() / 2.0);
+    painter.drawText(upper, Qt::AlignCenter, label);
+    painter.setFont(font(11));
+    painter.drawText(
+        box.adjusted(1, box.height() / 2.0 - 2, -1, 0), Qt::AlignCenter,
+        painter.fontMetrics().elidedText(content.behind, Qt::ElideRight, static_cast<int>(box.width()) - 2));
+}
+
+void PeelView::paintSectorNames(QPainter& painter, const Theme& theme) const
+{
+    for (const Sector s : kSectors) {
+        const QRectF row = cell(0, s);
+        const bool chosen = m_scene.chosenSector == s;
+        painter.setFont(font(m_scene.upright ? 11 : text::kSecond, chosen));
+        painter.setPen(chosen ? theme.now : theme.ink2);
+        QString name = QString::fromStdString(units::render(nameOf(s), m_scene.units));
+        if (m_scene.upright) {
+            name.replace(QLatin1Char('-'), QLatin1Char('\n'));
+            painter.drawText(QRectF(row.left() - 4, m_rect.top(), row.width() + 8, m_body.top() - m_rect.top() - 3),
+                             Qt::AlignHCenter | Qt::AlignBottom, name);
+        } else {
+            painter.drawText(QRectF(m_rect.left(), row.top(), m_body.left() - m_rect.left() - 8, row.height()),
+                             Qt::AlignRight | Qt::AlignVCenter, name);
+        }
+    }
+}
+
+void PeelView::paintStationNames(QPainter& painter, const Theme& theme) const
+{
+    for (std::size_t i = 0; i < m_scene.s.size(); ++i) {
+        const bool chosen = m_scene.chosenStation == i;
+        painter.setFont(font(text::kSecond, chosen));
+        painter.setPen(chosen ? theme.now : theme.ink2);
+        const QString at =
+            QString::fromStdString(units::formatNumber(units::Kind::Position, m_scene.s[i], m_scene.units));
+        const QRectF first = cell(i, kSectors.front());
+        const QRectF whole = m_scene.upright ? QRectF(m_body.left(), first.top(), m_body.width(), first.height())
+                                             : QRectF(first.left(), m_body.top(), first.width(), m_body.height());
+        if (m_scene.upright) {
+            painter.drawText(QRectF(m_rect.left(), first.top(), m_body.left() - m_rect.left() - 6, first.height()),
+                             Qt::AlignRight | Qt::AlignVCenter, at);
+        } else {
+            const double px = m_x.toPixel(m_scene.s[i]);
+            paintLabel(painter, m_rect, {px, m_body.bottom() + 11}, at);
+            if (!m_scene.names[i].isEmpty())
+                paintLabel(painter, m_rect, {px, m_body.top() - 11}, m_scene.names[i]);
+        }
+        if (chosen) {
+            painter.setPen(solidPen(theme.now, 2.0));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawRect(whole);
+        }
+    }
 }
 
 void PeelView::paint(QPainter& painter, const Theme& theme) const
@@ -194,31 +271,8 @@ void PeelView::paint(QPainter& painter, const Theme& theme) const
     painter.setPen(solidPen(theme.line));
     painter.drawRect(m_body);
 
-    painter.setFont(font(text::kSecond));
-    for (const Sector s : kSectors) {
-        const QRectF row = cell(0, s);
-        const bool chosen = m_scene.chosenSector == s;
-        painter.setFont(font(text::kSecond, chosen));
-        painter.setPen(chosen ? theme.now : theme.ink2);
-        painter.drawText(QRectF(m_rect.left(), row.top(), m_body.left() - m_rect.left() - 8, row.height()),
-                         Qt::AlignRight | Qt::AlignVCenter,
-                         QString::fromStdString(units::render(nameOf(s), m_scene.units)));
-    }
-    for (std::size_t i = 0; i < m_scene.s.size(); ++i) {
-        const double px = m_x.toPixel(m_scene.s[i]);
-        const bool chosen = m_scene.chosenStation == i;
-        painter.setFont(font(text::kSecond, chosen));
-        painter.setPen(chosen ? theme.now : theme.ink2);
-        paintLabel(painter, m_rect, {px, m_body.bottom() + 11},
-                   QString::fromStdString(units::formatNumber(units::Kind::Position, m_scene.s[i], m_scene.units)));
-        if (!m_scene.names[i].isEmpty())
-            paintLabel(painter, m_rect, {px, m_body.top() - 11}, m_scene.names[i]);
-        if (chosen) {
-            painter.setPen(solidPen(theme.now, 2.0));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawRect(QRectF(m_edges[i], m_body.top(), m_edges[i + 1] - m_edges[i], m_body.height()));
-        }
-    }
+    paintSectorNames(painter, theme);
+    paintStationNames(painter, theme);
     painter.setRenderHint(QPainter::Antialiasing);
     for (const auto& tag : m_scene.tags) {
         const QRectF box = cell(tag.station, tag.sector);

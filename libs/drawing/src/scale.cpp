@@ -99,4 +99,13 @@ QColor tint(const QColor& ground, const QColor& colour, double share)
     return mixed(ground, colour, std::clamp(share, 0.0, 1.0));
 }
 
+QColor spareColour(Length spare, const QColor& ground, const Theme& theme)
+{
+    constexpr Length hardly = lengthFromMm(0.1);  // less than a hand takes on purpose
+    if (spare < hardly)
+        return theme.danger;
+    constexpr Length plenty = lengthFromMm(3.0);
+    return tint(ground, theme.metal, 0.08 + 0.5 * std::min(1.0, spare / plenty));
+}
+
 }  // namespace euryth::drawing

@@ -299,6 +299,7 @@ void ValveEndView::paintHandles(QPainter& painter, const Theme& theme) const
     const auto shown = [&](Length length) {
         return QString::fromStdString(units::formatWithUnit(units::Kind::Length, length.si(), m_scene.units));
     };
+    std::vector<QRectF> labels;
     for (const EndHandle h : kEndHandles) {
         const auto at = handle(h);
         if (!at)
@@ -328,8 +329,11 @@ void ValveEndView::paintHandles(QPainter& painter, const Theme& theme) const
                              : h == EndHandle::Apex              ? -28.0
                              : fitsRight || h == EndHandle::Bowl ? beside
                                                                  : -30.0;
-        const double y = at->y() + below;
-        const QRectF box(x, y, wide, 18);
+        QRectF box(x, at->y() + below, wide, 18);
+        const auto covers = [&](const QRectF& other) { return other.intersects(box); };
+        for (int step = 0; step < 4 && std::ranges::any_of(labels, covers); ++step)
+            box.translate(0, 20);  // where handles lie close to each other, their sizes stand below each other
+        labels.push_back(box);
         painter.fillRect(box, QColor(theme.panel.red(), theme.panel.green(), theme.panel.blue(), 215));
         painter.setPen(theme.plan);
         painter.drawText(box, Qt::AlignCenter, label);

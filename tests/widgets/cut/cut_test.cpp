@@ -33,7 +33,7 @@ TEST_CASE("Cut: the list says each cut in the order of work, with its units")
         CHECK(f.cell(row, 2).contains(QString::fromUtf8(" – ")) == (cut.stations.size() > 1));
         CHECK(f.cell(row, 3) == f.workspace.text(units::Kind::Length, cut.maxDepth.si()));
         CHECK(f.cell(row, 4).endsWith(" cc"));
-        CHECK(f.cell(row, 5) == f.workspace.text(units::Kind::Length, cut.wallLeft.si()));
+        CHECK(f.cell(row, 5) == f.workspace.text(units::Kind::Length, cut.wallLeft->si()));
     }
     f.trigger(widgets::command::SwitchUnits);
     CHECK(f.cell(0, 3).endsWith(" in"));
@@ -76,6 +76,7 @@ TEST_CASE("Cut: what the cuts gain stands with before and after, and its limits"
 TEST_CASE("Cut: without a plan there is nothing in the list, and it says what is missing")
 {
     CutFixture f;
+    f.openOneMeasured();
     f.workspace.choosePort(1);  // not measured
     f.settle();
     CHECK(f.list->model()->rowCount() == 0);

@@ -33,6 +33,7 @@ TEST_CASE("a probe set is added where the hand is, chosen at its first point, an
 TEST_CASE("without a station or a set the commands of Probe are off")
 {
     WindowFixture f;
+    f.openOneMeasured();
     f.trigger(command::NextPort);  // not measured
     for (const CommandId id : {command::AddProbeSet, command::RemoveProbeSet, command::FieldToFile})
         CHECK_FALSE(f.window.action(id)->isEnabled());

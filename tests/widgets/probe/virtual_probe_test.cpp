@@ -72,6 +72,7 @@ TEST_CASE("no field is worked out before somebody looks")
 TEST_CASE("a coarse answer first, the full one after it, and both are kept")
 {
     WindowFixture f;
+    f.openOneMeasured();
     auto& probe = f.session.virtualProbe();
     std::vector<bool> full;
     QObject::connect(&probe.solver(), &app::FieldSolver::arrived, [&] {
@@ -353,6 +354,7 @@ TEST_CASE("all views of Probe by the keyboard, in both styles and units")
 TEST_CASE("mesh and surface are written to the file that is named, and only to that")
 {
     WindowFixture f;
+    f.openOneMeasured();
     const TempFolder folder;
     for (const char* name : {"port.vtk", "port.stl"}) {
         f.nextPath = QString::fromStdString((folder.path() / name).string());

@@ -175,13 +175,13 @@ TEST_CASE("Shape: throat, bowl and short side follow what is typed, and conflict
     CHECK(hasCall(f, "plan-throat"));
     typeInto(f, "wish-short_side_radius_mm", "15");
     CHECK(f.text("turnPlan").contains("laying back takes"));
-    f.find<QWidget>("valveEndViews")->findChildren<QPushButton*>()[1]->click();
+    f.find<QWidget>("valveEndViews")->findChildren<QPushButton*>()[2]->click();
     CHECK(f.text("biggerValve").contains("before anything is ordered"));
     typeInto(f, "wish-valve_mm", "47");
     CHECK(f.text("biggerValve").contains("bridge to next seat"));
     CHECK(f.text("biggerValve").contains("Largest that holds"));
     CHECK(f.text("biggerValve").contains("curve it"));  // the next bowl is at the right
-    f.find<QWidget>("valveEndViews")->findChildren<QPushButton*>()[2]->click();
+    f.find<QWidget>("valveEndViews")->findChildren<QPushButton*>()[3]->click();
     const QString shroud = f.text("shroudPlan");
     typeInto(f, "wish-chamber_lean_deg", "30");
     CHECK(f.text("shroudPlan") != shroud);
@@ -298,6 +298,7 @@ TEST_CASE("Shape: a choice of the house is one step, and the words in calls foll
 TEST_CASE("Shape: sheets for the bench are written in every kind, and a wrong ending is told")
 {
     WindowFixture f;
+    f.openOneMeasured();
     const TempFolder folder;
     show(f, View::Area);
     for (const char* ending : {"pdf", "svg", "dxf", "csv"}) {

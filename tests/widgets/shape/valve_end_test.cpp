@@ -105,6 +105,7 @@ TEST_CASE("Valve end: by keys alone")
 TEST_CASE("Valve end: a port without places says what it needs")
 {
     WindowFixture f;
+    f.openOneMeasured();
     ValveEndCanvas* canvas = shownEnd(f);
     f.workspace.choosePort(1);
     f.settle();

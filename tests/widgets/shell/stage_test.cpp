@@ -10,7 +10,7 @@
 TEST_CASE("a port's tile has the headline of the stage and the progress of all")
 {
     app::Workspace workspace;
-    workspace.document().reset(demoJob(), {});
+    workspace.document().reset(demoOneMeasured(), {});
     const auto stages = widgets::stages();
     REQUIRE(stages.size() == 4);
     CHECK(stages[0].headline(workspace, 0)->number == "113.9 cc");

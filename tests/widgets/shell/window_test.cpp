@@ -200,6 +200,7 @@ TEST_CASE("a click in the rack, ribbon or peel chooses for the whole window")
 TEST_CASE("an empty port says how to begin, on every stage")
 {
     WindowFixture f;
+    f.openOneMeasured();
     f.trigger(widgets::command::NextPort);
     for (const CommandId stage : stageCommands()) {
         f.trigger(stage);

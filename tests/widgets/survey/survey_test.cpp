@@ -96,6 +96,7 @@ TEST_CASE("with a calibrated gauge the wall is kept, not the reading")
 TEST_CASE("valve end: seat cuts by keyboard, throat and scriber follow, and bad cuts are refused")
 {
     WindowFixture f;
+    f.openOneMeasured();
     f.workspace.choosePort(1);
     show(f, Tab::ValveEnd);
     fill(f, "Valve", "38");
@@ -253,7 +254,7 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
     WindowFixture f;
     f.workspace.chooseStation(5);
     show(f, Tab::Sections);
-    f.find<QWidget>("viewSwitch")->findChildren<QPushButton*>()[3]->click();
+    f.find<QWidget>("viewSwitch")->findChildren<QPushButton*>()[4]->click();
     f.settle();
     fill(f, "Left part", "14.2");
     fill(f, "Right part", "14.6");
@@ -271,8 +272,27 @@ TEST_CASE("details of a station: boss, sectioned parts with the kerf, and where 
     fill(f, "Boss width", "8");
     fill(f, "Boss height", "3");
     CHECK(inMm2(before - job::netArea(port(f).stations[2])) == Approx(24));
-    f.find<QCheckBox>("unrepairable-floor")->click();
-    CHECK(port(f).stations[2].unrepairable[geometry::index(geometry::Sector::Floor)]);
+    fill(f, "Boss, lower edge", "5");
+    CHECK(inMm2(before - job::netArea(port(f).stations[2])) == Approx((8.0 + 5.0) / 2.0 * 3.0));
+    fill(f, "Room left", "9");
+    fill(f, "Guide", "12");
+    CHECK(inMm(*port(f).stations[2].boss.roomLeft) == Approx(9));
+    CHECK(inMm(*port(f).guide.guide) == Approx(12));
+    fill(f, "Core to the left", "0.6");
+    fill(f, "Drawn wall", "5");
+    CHECK(inMm(*port(f).stations[2].coreShift.wallAt(geometry::Sector::Left)) == Approx(4.4));
+    const auto floor = geometry::index(geometry::Sector::Floor);
+    auto* weld = f.find<QCheckBox>("unrepairable-floor");
+    weld->click();
+    CHECK(port(f).stations[2].unrepairable[floor]);
+    weld->click();
+    // Where the water is behind, no tick is needed to say that a breakthrough is beyond repair.
+    auto* behind = f.find<QComboBox>("behind-floor");
+    behind->setCurrentIndex(1);
+    emit behind->activated(1);
+    CHECK(port(f).stations[2].behind.at[floor] == job::Neighbour::Water);
+    CHECK(weld->isChecked());
+    CHECK_FALSE(weld->isEnabled());
     while (f.workspace.document().undoStack().canUndo())
         f.trigger(widgets::command::Undo);
     CHECK(f.workspace.job() == demoJob());

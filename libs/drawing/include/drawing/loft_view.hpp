@@ -21,14 +21,15 @@ struct LoftScene {
     std::vector<std::vector<QColor>>
         colours;                        ///< per ring and point: what stands out (a thin wall), else the plain colour
     std::optional<std::size_t> chosen;  ///< station
+    QString legend;                     ///< of the colours
     QString missing;                    ///< why there is nothing to show
 
     [[nodiscard]] bool empty() const { return loft.rings.size() < 2; }
 };
 
-/// The port's own loft; walls at or under their reserve are coloured as danger.
-LoftScene loftScene(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                    std::optional<std::size_t> chosen, const Theme& theme);
+/// The port's own loft; its gauged walls are coloured by what they have to give (spareColour()).
+LoftScene loftScene(const job::Port& port, const analysis::PortAnalysis& analysis, std::optional<std::size_t> chosen,
+                    const Theme& theme);
 
 /// Looks at the loft from all sides.
 class OrbitCamera {

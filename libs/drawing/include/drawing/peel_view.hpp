@@ -13,17 +13,30 @@
 
 namespace euryth::drawing {
 
-/// Three are of the boundary layer: shape factor, momentum thickness, friction coefficient. The shear on the wall is
-/// that of a viscous run.
-enum class PeelShows { CutDepth, WallLeft, Speed, FieldSpeed, LayerShape, LayerThickness, LayerFriction, WallShear };
+/// Spare is what the wall still has to give. Three are of the boundary layer: shape factor, momentum thickness,
+/// friction coefficient. The shear on the wall is that of a viscous run.
+enum class PeelShows {
+    Spare,
+    CutDepth,
+    WallLeft,
+    Speed,
+    FieldSpeed,
+    LayerShape,
+    LayerThickness,
+    LayerFriction,
+    WallShear
+};
 
-/// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof. SI units.
+/// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof; or
+/// `upright`, along the runner downward, a row for each station. SI units.
 struct PeelScene {
     struct Cell {
         std::optional<double>
             value;  ///< depth or wall in m, ratio to the mean, speed in m/s, or what tells the boundary layer
         cutting::Hold hold = cutting::Hold::None;
         bool doubtful = false;  ///< the air has let go of the wall before here
+        bool reckoned = false;  ///< by drawing and core shift, not gauged
+        QString behind;         ///< what lies behind the wall, or empty
     };
     struct Tag {
         std::size_t station = 0;
@@ -39,6 +52,7 @@ struct PeelScene {
     std::optional<geometry::Sector> chosenSector;
     double speedLow = 0.0;  ///< m/s, ends of the colour scale of the computed speed
     double speedHigh = 1.0;
+    bool upright = false;
     QString missing;
     units::DisplayUnits units;
 };
@@ -55,6 +69,8 @@ public:
     [[nodiscard]] QRectF cell(std::size_t station, geometry::Sector sector) const;
 
 private:
+    void paintSectorNames(QPainter& painter, const Theme& theme) const;
+    void paintStationNames(QPainter& painter, const Theme& theme) const;
     void paintCell(QPainter& painter, const Theme& theme, std::size_t station, geometry::Sector sector,
                    double greatest) const;
 

@@ -5,6 +5,9 @@
 
 #include <QColor>
 
+#include "drawing/theme.hpp"
+#include "quantities/quantities.hpp"
+
 namespace euryth::drawing {
 
 /// A linear map between values and pixels, in either direction.
@@ -37,5 +40,9 @@ QColor differenceColour(double share);
 
 /// A light tint of `colour` on `ground` for a share from 0 to 1, for depths and walls.
 QColor tint(const QColor& ground, const QColor& colour, double share);
+
+/// What a wall has to give: danger where that is nothing, else the more of the metal's colour the more may go, up to
+/// 3 mm; on `ground`.
+QColor spareColour(Length spare, const QColor& ground, const Theme& theme);
 
 }  // namespace euryth::drawing

@@ -148,7 +148,7 @@ void CutPage::refresh()
                                 range,
                                 workspace.text(Kind::Length, cut.maxDepth.si()),
                                 workspace.text(Kind::SmallVolume, cut.volume.si()),
-                                workspace.text(Kind::Length, cut.wallLeft.si())};
+                                cut.wallLeft ? workspace.text(Kind::Length, cut.wallLeft->si()) : tr("not known")};
         QList<QStandardItem*> items;
         for (int i = 0; i < texts.size(); ++i) {
             items << new QStandardItem(texts[i]);

@@ -155,6 +155,19 @@ void LongSectionCanvas::mousePressEvent(QMouseEvent* event)
         workspace().chooseStation(*station);
 }
 
+QString nameOf(job::Neighbour neighbour)
+{
+    switch (neighbour) {
+    case job::Neighbour::Water: return tr("water");
+    case job::Neighbour::BoltHole: return tr("bolt hole");
+    case job::Neighbour::PushrodTube: return tr("pushrod tube");
+    case job::Neighbour::Port: return tr("port");
+    case job::Neighbour::Bore: return tr("bore");
+    case job::Neighbour::Outside: break;
+    }
+    return tr("outside");
+}
+
 PeelCanvas::PeelCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
 {
     setObjectName(QStringLiteral("peel"));
@@ -168,12 +181,76 @@ void PeelCanvas::setShows(drawing::PeelShows shows)
     outdate();
 }
 
+namespace {
+
+/// For a cell of the map, which has no room for two words.
+QString shortNameOf(job::Neighbour neighbour)
+{
+    switch (neighbour) {
+    case job::Neighbour::BoltHole: return tr("bolt");
+    case job::Neighbour::PushrodTube: return tr("tube");
+    case job::Neighbour::Outside: return tr("air");
+    default: return nameOf(neighbour);
+    }
+}
+
+/// What the walls have to give, from what was measured alone.
+void fillSpare(const app::Workspace& workspace, drawing::PeelScene& scene)
+{
+    const job::Port* port = workspace.port();
+    if (!port || port->stations.size() < 2) {
+        scene.missing = tr("Fewer than two stations are measured.");
+        return;
+    }
+    scene.upright = true;  // as one types them: a row for each station
+    const auto& analysis = workspace.analysis();
+    for (std::size_t i = 0; i < port->stations.size(); ++i) {
+        geometry::PerSector<drawing::PeelScene::Cell> column;
+        for (const geometry::Sector s : geometry::kSectors) {
+            const std::size_t j = geometry::index(s);
+            const auto spare = analysis.walls[i][j].spare();
+            drawing::PeelScene::Cell& cell = column[j];
+            cell.hold = spare ? cutting::Hold::None : cutting::Hold::Unmeasured;
+            cell.reckoned = analysis.walls[i][j].drawn;
+            if (spare)
+                cell.value = spare->si();
+            if (const auto behind = port->stations[i].behind.at[j])
+                cell.behind = shortNameOf(*behind);
+        }
+        scene.s.push_back(port->stations[i].s.si());
+        scene.cells.push_back(column);
+        scene.names.push_back(workspace.text(analysis::stationName(analysis, *port, i)));
+    }
+}
+
+/// The sum behind a place of the spare map.
+QString spareSum(const app::Workspace& workspace, std::size_t station, geometry::Sector sector)
+{
+    const analysis::WallRoom& room = workspace.analysis().walls[station][geometry::index(sector)];
+    const auto text = [&](Length l) { return workspace.text(units::Kind::Length, l.si()); };
+    if (!room.wall)
+        return tr("Not measured: no depth is safe here.");
+    QString sum = tr("wall %1 - to stay %2 - error %3 - curve %4 = %5")
+                      .arg(text(*room.wall), text(room.keep), text(room.error), text(room.curve), text(*room.spare()));
+    if (room.drawn)
+        sum += QLatin1Char('\n') + tr("By drawing and core shift: gauge it before you cut.");
+    if (const auto behind = workspace.port()->stations[station].behind.at[geometry::index(sector)])
+        sum += QLatin1Char('\n') + tr("Behind it: %1").arg(nameOf(*behind));
+    return sum;
+}
+
+}  // namespace
+
 drawing::PeelScene PeelCanvas::makeScene() const
 {
     drawing::PeelScene scene;
     scene.shows = m_shows;
     scene.units = workspace().displayUnits();
     scene.chosenStation = workspace().station();
+    if (m_shows == drawing::PeelShows::Spare) {
+        fillSpare(workspace(), scene);
+        return scene;
+    }
     const auto& analysis = workspace().analysis();
     if (!analysis.cut) {
         scene.missing = tr("No cut plan yet. Missing: %1.").arg(workspace().text(analysis.cutProblem.missing));
@@ -230,6 +307,10 @@ bool PeelCanvas::event(QEvent* event)
         picture.missing.isEmpty() ? drawing::PeelView(picture, area()).placeAt(help->pos()) : std::nullopt;
     if (!place)
         return SceneCanvas::event(event);
+    if (m_shows == drawing::PeelShows::Spare) {
+        QToolTip::showText(help->globalPos(), spareSum(workspace(), place->station, place->sector), this);
+        return true;
+    }
     for (const cutting::Keep& keep : workspace().analysis().cut->keeps) {
         if (keep.station == place->station && keep.sector == place->sector)
             QToolTip::showText(help->globalPos(), workspace().text(keep.why), this);

@@ -187,6 +187,14 @@ QString variantsText(const app::Workspace& w, const Known<std::vector<port_field
                .arg(w.symbol(Kind::Speed));
 }
 
+QString againstText(app::VirtualProbe::Against against)
+{
+    using Against = app::VirtualProbe::Against;
+    return against == Against::Pushes ? tr("With the walls pushed:")
+           : against == Against::Cuts ? tr("After the cuts:")
+                                      : tr("As planned:");
+}
+
 QString workText(const app::Workspace& w, const app::VirtualProbe& probe, const Work& work)
 {
     const QString under = work.state() == Work::State::Stopped  ? tr("Stopped.")
@@ -197,6 +205,9 @@ QString workText(const app::Workspace& w, const app::VirtualProbe& probe, const 
     const auto& air = probe.present().instant;
     if (const auto severity = air ? air->severity() : std::nullopt)
         parts << severityText(w, *severity);
+    const auto& other = probe.other().instant;
+    if (const auto severity = other ? other->severity() : std::nullopt)
+        parts << againstText(probe.against()) + QLatin1Char(' ') + severityText(w, *severity);
     parts << (r.variants ? variantsText(w, *r.variants) : under);
     parts << (r.choke && probe.flow() ? chokeText(w, *r.choke, probe.flow()->room) : under);
     parts << (r.holds ? holdsText(w, *r.holds) : under);

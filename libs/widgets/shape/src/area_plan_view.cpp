@@ -7,6 +7,7 @@
 #include "job/plans.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
+#include "plans/alike_ports.hpp"
 #include "plans/station_numbers.hpp"
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
@@ -30,7 +31,8 @@ QString shown(const app::Workspace& workspace, Kind kind, const std::optional<Q>
 }
 
 /// A plan as a row of the table; units stand in the headings.
-QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary& plan, bool current)
+QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary& plan, bool current,
+                              const std::optional<port_field::ShortSideSeverity>& shortSide)
 {
     const auto number = [&](Kind kind, const auto& value) {
         return w.number(kind, value ? std::optional(value->si()) : std::nullopt);
@@ -41,7 +43,10 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     const QString mark = plan.notMet > 0 ? QStringLiteral("▲ ") : current ? QStringLiteral("• ") : QString();
     const QString name = plan.name.empty() ? AreaPlanView::tr("as it is") : QString::fromStdString(plan.name);
     const QStringList texts{mark + name, number(Kind::SmallVolume, plan.taken), number(Kind::Area, smallest),
-                            number(Kind::Rotation, plan.rpm)};
+                            number(Kind::Rotation, plan.rpm),
+                            shortSide
+                                ? QString::fromStdString(units::formatPlain(shortSide->severity, 2, w.displayUnits()))
+                                : QString::fromUtf8(units::kUnknownText)};
     QList<QStandardItem*> items;
     for (const QString& text : texts) {
         items << new QStandardItem(text);
@@ -55,6 +60,14 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     if (plan.notMet > 0)
         tip += Canvas::tr("\nAt %1 stations the walls do not give what is wished.").arg(plan.notMet);
     items.front()->setToolTip(name + QLatin1Char('\n') + tip);
+    if (shortSide) {
+        items.back()->setToolTip(
+            AreaPlanView::tr(
+                "How badly the air lets go of the short side, 0 (holds) to 1 (worst), %1 either way: about "
+                "%2 of a section dead. On the scale of viscous runs, by the potential flow.")
+                .arg(QString::fromStdString(units::formatPlain(shortSide->severityUncertainty, 2, w.displayUnits())),
+                     w.text(Kind::Percent, shortSide->deadShare)));
+    }
     return items;
 }
 
@@ -63,8 +76,19 @@ QString row(const QString& name, const QString& now, const QString& plan)
     return QStringLiteral("<tr><td>%1</td>").arg(name) + numberCell(now) + numberCell(plan) + QStringLiteral("</tr>");
 }
 
+/// What the tightest of alike ports allows at a station, and whose walls that are; empty for a port without such.
+QString tightestRow(const app::Workspace& w, std::size_t station)
+{
+    const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& { return w.analysisOf(i); };
+    const auto along = plans::tightestAlong(w.job(), *w.portIndex(), analysisOf);
+    if (!along[station])
+        return {};
+    return row(Canvas::tr("alike ports reach"), QString::fromStdString(w.job().ports[along[station]->port].id),
+               w.text(Kind::Area, along[station]->reach.si()));
+}
+
 QString numbersTable(const app::Workspace& w, const plans::StationNumbers& now,
-                     const std::optional<plans::StationNumbers>& plan)
+                     const std::optional<plans::StationNumbers>& plan, const QString& more)
 {
     const auto line = [&](const QString& name, Kind kind, auto member) {
         return row(name, shown(w, kind, now.*member), plan ? shown(w, kind, (*plan).*member) : QString());
@@ -77,13 +101,19 @@ QString numbersTable(const app::Workspace& w, const plans::StationNumbers& now,
            line(Canvas::tr("cone before it"), Kind::Angle, &N::coneBefore) +
            line(Canvas::tr("cone behind it"), Kind::Angle, &N::coneAfter) +
            line(Canvas::tr("air on the bench"), Kind::Speed, &N::onBench) +
-           line(Canvas::tr("gas on the engine"), Kind::Speed, &N::onEngine) + QStringLiteral("</table>");
+           line(Canvas::tr("gas on the engine"), Kind::Speed, &N::onEngine) + more + QStringLiteral("</table>");
 }
 
 }  // namespace
 
 AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
+    m_shortSides = new app::PlanShortSides(context.workspace, this);
+    connect(m_shortSides, &app::PlanShortSides::changed, this, [this] {
+        m_shortSidesNew = true;
+        if (isVisible())
+            refreshPlans();
+    });
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
@@ -301,16 +331,26 @@ void AreaPlanView::refreshStation()
     const auto& analysis = workspace.analysis();
     const auto model = engine::engineModel(workspace.job(), port, analysis);
     m_numbers->setText(numbersTable(workspace, plans::numbersAsIs(workspace.job(), port, analysis, model, *station),
-                                    plans::numbersOfPlan(workspace.job(), port, analysis, model, *station)));
+                                    plans::numbersOfPlan(workspace.job(), port, analysis, model, *station),
+                                    tightestRow(workspace, *station)));
+}
+
+std::optional<port_field::ShortSideSeverity> AreaPlanView::shortSide(int row) const
+{
+    const auto& known = m_shortSides->results();
+    const auto i = static_cast<std::size_t>(row);
+    return i < known.size() ? known[i] : std::nullopt;
 }
 
 void AreaPlanView::refreshPlans()
 {
     const auto& workspace = m_context.workspace;
+    m_shortSides->want();
     auto snapshot = workspace.snapshot();
-    if (snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
+    if (!m_shortSidesNew && snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
         m_plans->property("units") == static_cast<int>(workspace.displayUnits().system))
         return;
+    m_shortSidesNew = false;
     m_shown = std::move(snapshot);
     m_shownPort = workspace.portIndex();
     m_plans->setProperty("units", static_cast<int>(workspace.displayUnits().system));
@@ -320,10 +360,12 @@ void AreaPlanView::refreshPlans()
         return QStringLiteral("%1, %2").arg(name, workspace.symbol(kind));
     };
     m_plans->setHorizontalHeaderLabels({tr("plan"), head(tr("takes"), Kind::SmallVolume), head(tr("least"), Kind::Area),
-                                        head(tr("to"), Kind::Rotation)});
+                                        head(tr("to"), Kind::Rotation), tr("floor")});
+    m_plans->horizontalHeaderItem(m_plans->columnCount() - 1)
+        ->setToolTip(tr("How badly the air lets go of the short side: 0 holds, 1 is the worst"));
     if (workspace.port()) {
         for (const auto& plan : plans::comparePlans(workspace.job(), *workspace.port(), workspace.analysis()))
-            m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1));
+            m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1, shortSide(m_plans->rowCount())));
     }
     // The name takes what the numbers leave: a list that scrolls sideways hides a row.
     auto* header = m_table->horizontalHeader();

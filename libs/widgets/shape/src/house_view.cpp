@@ -10,7 +10,9 @@
 #include "kit/choice_edit.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
+#include "kit/page_tools.hpp"
 #include "shape/shape_views.hpp"
+#include "wall_rules_view.hpp"
 
 static void initialiseHouseResources() { Q_INIT_RESOURCE(houses); }
 
@@ -123,23 +125,24 @@ QWidget* valveRules(Context context)
 QWidget* workRules(Context context)
 {
     auto* panel = new Panel(tr("Schools"));
-    panel->body()->setSpacing(6);
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
     using H = job::House;
-    panel->body()->addWidget(choice(context, tr("Intake finish"),
-                                    tr("A rough wall keeps fuel off it; no mirror on an intake"), job::kFinishKeys,
-                                    &H::intakeFinish));
-    panel->body()->addWidget(choice(context, tr("Exhaust finish"), tr("How the exhaust's wall is left"),
-                                    job::kFinishKeys, &H::exhaustFinish));
-    panel->body()->addWidget(choice(context, tr("Lifts that count"),
-                                    tr("Each as long as the cam stays there, or only the upper half"),
-                                    job::kLiftWeightKeys, &H::liftWeight));
-    panel->body()->addWidget(choice(context, tr("Core shift"), tr("Chasing it everywhere twists the port"),
-                                    job::kCoreShiftKeys, &H::coreShift));
-    panel->body()->addWidget(
+    column->addWidget(choice(context, tr("Intake finish"), tr("A rough wall keeps fuel off it; no mirror on an intake"),
+                             job::kFinishKeys, &H::intakeFinish));
+    column->addWidget(choice(context, tr("Exhaust finish"), tr("How the exhaust's wall is left"), job::kFinishKeys,
+                             &H::exhaustFinish));
+    column->addWidget(choice(context, tr("Lifts that count"),
+                             tr("Each as long as the cam stays there, or only the upper half"), job::kLiftWeightKeys,
+                             &H::liftWeight));
+    column->addWidget(choice(context, tr("Core shift"), tr("Chasing it everywhere twists the port"),
+                             job::kCoreShiftKeys, &H::coreShift));
+    column->addWidget(
         choice(context, tr("Valve job"), tr("Seats before the port, or after it"), job::kValveJobKeys, &H::valveJob));
-    panel->body()->addWidget(choice(context, tr("Thin walls"),
-                                    tr("Left, filled from behind, or welded by a specialist"), job::kThinWallKeys,
-                                    &H::thinWall));
+    column->addWidget(choice(context, tr("Thin walls"), tr("Left, filled from behind, or welded by a specialist"),
+                             job::kThinWallKeys, &H::thinWall));
     TextEdit::Source name;
     name.label = tr("Name");
     name.get = [context] { return QString::fromStdString(context.workspace.job().house.name); };
@@ -147,11 +150,21 @@ QWidget* workRules(Context context)
         return context.workspace.document().edit(tr("Name house rules"),
                                                  [&](job::Job& job) { job.house.name = typed.toStdString(); });
     };
-    panel->body()->addWidget(new TextEdit(context, std::move(name)));
+    column->addWidget(new TextEdit(context, std::move(name)));
     auto* why = liveLabel(context, [context] { return QString::fromStdString(context.workspace.job().house.why); });
     why->setObjectName(QStringLiteral("houseWhy"));
-    panel->body()->addWidget(why);
-    panel->body()->addStretch(1);
+    column->addWidget(why);
+    auto* boss = newGrid();
+    FormBuilder form(context, *boss);
+    form.job(
+        0, 0, field::guideMetal, [](auto& job) -> auto& { return job.house.guideMetal; });
+    form.job(
+        1, 0, field::houseFin, [](auto& job) -> auto& { return job.house.finWidth; });
+    column->addLayout(boss);
+    column->addWidget(heading(tr("Walls by material and place")));
+    column->addWidget(makeWallRules(context));
+    column->addStretch(1);
+    panel->body()->addWidget(scrolled(page));
     return panel;
 }
 

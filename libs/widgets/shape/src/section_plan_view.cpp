@@ -50,7 +50,7 @@ QString planText(const app::Workspace& w)
         return w.station() ? tr("No plan here. Type a planned area, or enter what the engine's demand needs.")
                            : tr("No station chosen.");
     const job::Station& station = w.port()->stations[*w.station()];
-    const Area blocked = job::area(station.section) - job::netArea(station);
+    const Area blocked = analysis::plannedBlockage(station, w.analysis().fins[*w.station()]);
     QString text = cornersText(w, *planned) + QStringLiteral(".\n");
     text += tr("Net area %1 of the wished %2. Same kind of shape as was measured.")
                 .arg(w.text(Kind::Area, (planned->area - blocked).si()),

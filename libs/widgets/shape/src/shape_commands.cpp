@@ -7,6 +7,7 @@
 #include "files/job_file.hpp"
 #include "job/plans.hpp"
 #include "kit/export_tools.hpp"
+#include "plans/alike_ports.hpp"
 #include "shape/shape_stage.hpp"
 
 namespace euryth::widgets {
@@ -50,6 +51,27 @@ void useSuggestedPlan(Desk& desk)
         for (job::Station& station : port.stations)
             station.plan.clear();
     });
+}
+
+/// All alike ports get plans that the tightest of them can have; what stays different is named.
+void holdAlike(Desk& desk)
+{
+    const app::Workspace& workspace = desk.workspace();
+    const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& { return workspace.analysisOf(i); };
+    std::vector<plans::StaysDifferent> different;
+    job::Job held = workspace.job();
+    different = plans::holdToTightest(held, *workspace.portIndex(), analysisOf);
+    desk.editJob(QObject::tr("Hold alike ports to the tightest"), [&](job::Job& job) { job = held; });
+    if (different.empty())
+        return;
+    QString text;
+    for (const plans::StaysDifferent& one : different) {
+        text +=
+            QObject::tr("%1 is %2 larger at %3 already than the tightest can become.\n")
+                .arg(QString::fromStdString(held.ports[one.port].id), workspace.text(units::Kind::Percent, one.share),
+                     workspace.text(units::Kind::Position, one.s.si()));
+    }
+    desk.tell(QObject::tr("These ports stay different"), text.trimmed());
 }
 
 void importLifts(Desk& desk)
@@ -142,6 +164,16 @@ std::vector<Command> shapeCommands()
          QT_TRANSLATE_NOOP("Commands", "Make the next plan of the port the current one"),
          nextPlan,
          [](const app::Workspace& w) { return w.port() && !w.port()->plans.empty(); }},
+        {command::HoldAlike,
+         {MenuId::Edit, 430},
+         QT_TRANSLATE_NOOP("Commands", "&Hold alike ports to the tightest"),
+         "Ctrl+Shift+G",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Plan all ports of this side that are alike no larger than the tightest of them can become"),
+         holdAlike,
+         [](const app::Workspace& w) {
+             return w.portIndex() && plans::alikePorts(w.job(), *w.portIndex()).size() > 1 && w.station();
+         }},
         {command::LiftTable,
          {MenuId::Edit, 510},
          QT_TRANSLATE_NOOP("Commands", "&Lift table of a cam out of a file…"),

@@ -325,6 +325,55 @@ QLabel* richLabel(Context context, const QString& name, const std::function<QStr
     return label;
 }
 
+/// A side of the chosen port's valve, as a box that drops down.
+ChoiceEdit* sideChoice(Context context, const QString& label, const QString& tip,
+                       std::optional<job::Across> job::Valve::*member)
+{
+    const QStringList words{tr("not known"), tr("left"), tr("right")};
+    return new ChoiceEdit(context, {label, tip, words,
+                                    [=] {
+                                        const job::Port* port = context.workspace.port();
+                                        const auto side = port ? port->valve.*member : std::nullopt;
+                                        return side ? 1 + static_cast<int>(*side) : 0;
+                                    },
+                                    [=](int i) {
+                                        editPort(context, label, [=](job::Port& port) {
+                                            port.valve.*member =
+                                                i > 0 ? std::optional(static_cast<job::Across>(i - 1)) : std::nullopt;
+                                        });
+                                    }});
+}
+
+/// Room beside the guide, and what is planned of boss and bias.
+QString bossText(const app::Workspace& w)
+{
+    const job::Port* port = w.port();
+    if (!port)
+        return {};
+    const auto& analysis = w.analysis();
+    Rows rows;
+    if (const auto& room = analysis.guideRoom) {
+        rows.add(tr("room beside the guide"), w.text(Kind::Length, room->left.si()) + tr(" left"),
+                 w.text(Kind::Length, room->right.si()) + tr(" right"));
+        if (const auto bias = room->towardBore())
+            rows.add(tr("bias, toward the bore"), w.text(Kind::Length, bias->si()));
+    } else {
+        rows.say(tr("Bias not known. Missing: %1.").arg(w.text(room.missing)));
+    }
+    Area gained;
+    std::size_t most = 0;
+    for (std::size_t i = 0; i < analysis.fins.size(); ++i) {
+        if (analysis.fins[i] && analysis.fins[i]->gained > gained) {
+            gained = analysis.fins[i]->gained;
+            most = i;
+        }
+    }
+    if (gained > Area{})
+        rows.add(tr("the fin gives"), w.text(Kind::Area, gained.si()),
+                 tr("at %1").arg(w.text(Kind::Position, port->stations[most].s.si())));
+    return rows.table();
+}
+
 /// What is wished, and the numbers that follow from it and cannot be drawn.
 QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
 {
@@ -355,20 +404,38 @@ QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
     return page;
 }
 
-ChoiceEdit* nextBowlChoice(Context context)
+/// The guide boss: the fin that is planned of it, and the room beside the guide.
+QWidget* bossPanel(Context context)
 {
-    const QStringList words{tr("not known"), tr("left"), tr("right")};
-    return new ChoiceEdit(
-        context, {tr("Next bowl"), tr("On which side the next bowl lies, seen from the window"), words,
-                  [=] {
-                      const job::Port* port = context.workspace.port();
-                      return port && port->valve.nextBowl ? 1 + static_cast<int>(*port->valve.nextBowl) : 0;
-                  },
-                  [=](int i) {
-                      editPort(context, tr("Next bowl"), [i](job::Port& port) {
-                          port.valve.nextBowl = i > 0 ? std::optional(static_cast<job::Across>(i - 1)) : std::nullopt;
-                      });
-                  }});
+    auto* page = new QWidget;
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    auto* grid = newGrid();
+    FormBuilder form(context, *grid);
+    using P = job::PlannedEnd;
+    addWish(context, form, 0, 0, field::planFin, &P::fin, [] { return std::optional<Length>(); });
+    addWish(context, form, 1, 0, field::planBias, &P::bias, [context]() -> std::optional<Length> {
+        const auto& room = context.workspace.analysis().guideRoom;
+        return room ? room->towardBore() : std::nullopt;
+    });
+    grid->addWidget(sideChoice(context, tr("The bore lies"),
+                               tr("On which side the middle of the bore lies, seen from the window: to there the air "
+                                  "has to turn"),
+                               &job::Valve::boreSide),
+                    2, 0);
+    column->addLayout(grid);
+    column->addWidget(
+        richLabel(context, QStringLiteral("bossPlan"), [context] { return bossText(context.workspace); }));
+    auto* why = liveLabel(context, [] {
+        return tr(
+            "The boss is thinned to a fin, never cut off flat: its height stays, or little holds the guide and the "
+            "roof "
+            "over it is thin. More room beside the guide belongs on the side to which the air turns.");
+    });
+    why->setObjectName(QStringLiteral("bossWhy"));
+    column->addWidget(why);
+    column->addStretch(1);
+    return page;
 }
 
 QWidget* biggerPanel(Context context, const SharedEndPlan& plan)
@@ -382,7 +449,9 @@ QWidget* biggerPanel(Context context, const SharedEndPlan& plan)
             [context] { return context.workspace.port() ? context.workspace.port()->valve.diameter : std::nullopt; });
     form.port(
         0, 1, field::valveKerf, [](auto& port) -> auto& { return port.valve.kerf; });
-    grid->addWidget(nextBowlChoice(context), 1, 0);
+    grid->addWidget(sideChoice(context, tr("Next bowl"), tr("On which side the next bowl lies, seen from the window"),
+                               &job::Valve::nextBowl),
+                    1, 0);
     column->addLayout(grid);
     column->addWidget(richLabel(context, QStringLiteral("biggerValve"),
                                 [context, plan] { return biggerText(context.workspace, *plan); }));
@@ -456,10 +525,11 @@ QWidget* makeValvePlanView(Context context)
     auto* beside = new Panel({});
     auto* views = new QStackedWidget;
     views->addWidget(scrolled(sizesPanel(context, plan)));
+    views->addWidget(scrolled(bossPanel(context)));
     views->addWidget(scrolled(biggerPanel(context, plan)));
     views->addWidget(shroudPanel(context, plan));
     auto* shown = new Switch(
-        {tr("Sizes"), tr("Bigger valve"), tr("Shrouding")}, [views](int i) { views->setCurrentIndex(i); },
+        {tr("Sizes"), tr("Boss"), tr("Bigger valve"), tr("Shrouding")}, [views](int i) { views->setCurrentIndex(i); },
         QStringLiteral("valveEndViews"));
     beside->body()->addWidget(shown);
     beside->body()->addWidget(views, 1);

@@ -2,6 +2,7 @@
 #include "survey/survey_forms.hpp"
 
 #include "app/port_edits.hpp"
+#include "kit/choice_edit.hpp"
 #include "kit/form_parts.hpp"
 
 namespace euryth::widgets {
@@ -79,6 +80,23 @@ TextEdit* portName(Context context)
     return new TextEdit(context, std::move(source));
 }
 
+ChoiceEdit* reachChoice(Context context)
+{
+    return new ChoiceEdit(context,
+                          {tr("By design"),
+                           tr("Long and short ports differ by design, and are compared each in their own group"),
+                           {tr("like the others"), tr("a long port"), tr("a short port")},
+                           [=] {
+                               const job::Port* port = context.workspace.port();
+                               return port && port->reach ? 1 + static_cast<int>(*port->reach) : 0;
+                           },
+                           [=](int i) {
+                               editPort(context, tr("Long or short port"), [i](job::Port& port) {
+                                   port.reach = i > 0 ? std::optional(static_cast<job::Reach>(i - 1)) : std::nullopt;
+                               });
+                           }});
+}
+
 QWidget* openingFields(Context context, const QString& title, job::Opening job::Port::*opening,
                        std::optional<analysis::WindowStep> analysis::PortAnalysis::*step)
 {
@@ -137,6 +155,7 @@ QWidget* makeRunnerForm(Context context)
         portText(
             context, tr("Material"), tr("Where it is not the casting's"), [](auto& p) -> auto& { return p.material; }),
         1, 1);
+    names->addWidget(reachChoice(context), 2, 0);
     column->addLayout(names);
     column->addWidget(heading(tr("How the runner lies")));
     auto* grid = newGrid();

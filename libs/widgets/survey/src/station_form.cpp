@@ -5,7 +5,10 @@
 #include <QCheckBox>
 #include <QHBoxLayout>
 
+#include "job/describe.hpp"
+#include "kit/choice_edit.hpp"
 #include "kit/form_parts.hpp"
+#include "kit/section_canvases.hpp"
 #include "units/format.hpp"
 
 namespace euryth::widgets {
@@ -25,47 +28,99 @@ void followParts(job::Station& station)
         section.shape.height = *height;
 }
 
-/// One tick for each sector behind which nothing can be welded.
-class UnrepairableTicks : public QWidget {
+/// For each sector what lies behind its wall, and a tick where no weld reaches a breakthrough whatever that is.
+class BehindWalls : public QWidget {
 public:
-    explicit UnrepairableTicks(Context context) : m_context(context)
+    explicit BehindWalls(Context context) : m_context(context)
     {
         auto* grid = new QGridLayout(this);
         grid->setContentsMargins(0, 0, 0, 0);
         grid->setVerticalSpacing(2);
-        for (const geometry::Sector s : geometry::kSectors) {
-            const auto i = geometry::index(s);
-            auto* box = new QCheckBox(app::shown(nameOf(s)));
-            box->setObjectName(QStringLiteral("unrepairable-") + box->text());
-            QObject::connect(box, &QCheckBox::clicked, this, [this, i](bool on) { set(i, on); });
-            grid->addWidget(box, static_cast<int>(i) / 2, static_cast<int>(i) % 2);
-            m_boxes[i] = box;
-        }
+        for (const geometry::Sector s : geometry::kSectors)
+            addRow(*grid, s);
         QObject::connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
         refresh();
     }
 
 private:
-    void set(std::size_t sector, bool on)
+    static QStringList names()
+    {
+        QStringList list{tr("not known")};
+        for (std::size_t i = 0; i < job::kNeighbourKeys.size(); ++i)
+            list << nameOf(static_cast<job::Neighbour>(i));
+        return list;
+    }
+
+    void addRow(QGridLayout& grid, geometry::Sector sector)
+    {
+        const auto i = geometry::index(sector);
+        const QString name = app::shown(nameOf(sector));
+        auto* kind = new ChoiceEdit(m_context, {name, tr("What lies behind this wall"), names(),
+                                                [this, i] {
+                                                    const job::Station* at = station();
+                                                    const auto behind = at ? at->behind.at[i] : std::nullopt;
+                                                    return behind ? static_cast<int>(*behind) + 1 : 0;
+                                                },
+                                                [this, i](int choice) { setBehind(i, choice); }});
+        constexpr int narrow = 112;  // so that the tick beside it has room
+        kind->box()->setMinimumWidth(narrow);
+        kind->box()->setObjectName(QStringLiteral("behind-") + name);
+        auto* tick = new QCheckBox(tr("no weld"));
+        tick->setObjectName(QStringLiteral("unrepairable-") + name);
+        tick->setAccessibleName(tr("No weld reaches: %1").arg(name));
+        QObject::connect(tick, &QCheckBox::clicked, this, [this, i](bool on) { setUnrepairable(i, on); });
+        grid.addWidget(kind, static_cast<int>(i), 0);
+        grid.addWidget(tick, static_cast<int>(i), 1);
+        m_ticks[i] = tick;
+    }
+
+    [[nodiscard]] const job::Station* station() const
+    {
+        const auto at = m_context.workspace.station();
+        return at ? &m_context.workspace.port()->stations[*at] : nullptr;
+    }
+    template <class Change>
+    void apply(const QString& what, Change change)
     {
         const auto port = m_context.workspace.portIndex();
-        const auto station = m_context.workspace.station();
-        if (port && station)
-            m_context.workspace.document().apply(tr("Where no weld reaches"), [&](job::Job& job) {
-                job.ports[*port].stations[*station].unrepairable[sector] = on;
-            });
+        const auto at = m_context.workspace.station();
+        if (port && at)
+            m_context.workspace.document().apply(what, [&](job::Job& job) { change(job.ports[*port].stations[*at]); });
     }
+    void setBehind(std::size_t sector, int choice)
+    {
+        apply(tr("What lies behind a wall"), [&](job::Station& at) {
+            at.behind.at[sector] = choice > 0 ? std::optional(static_cast<job::Neighbour>(choice - 1)) : std::nullopt;
+        });
+    }
+    void setUnrepairable(std::size_t sector, bool on)
+    {
+        apply(tr("Where no weld reaches"), [&](job::Station& at) { at.unrepairable[sector] = on; });
+    }
+    /// Where what is behind says so, the tick is set by that.
     void refresh()
     {
-        const auto station = m_context.workspace.station();
-        setEnabled(station.has_value());
-        for (std::size_t i = 0; i < m_boxes.size(); ++i)
-            m_boxes[i]->setChecked(station && m_context.workspace.port()->stations[*station].unrepairable[i]);
+        const job::Station* at = station();
+        setEnabled(at != nullptr);
+        for (std::size_t i = 0; i < m_ticks.size(); ++i) {
+            const bool bySelf = at && at->unrepairable[i];
+            const bool lost = at && job::beyondRepair(*at, geometry::sectorAt(i));
+            m_ticks[i]->setChecked(lost);
+            m_ticks[i]->setEnabled(at && (bySelf || !lost));
+        }
     }
 
     Context m_context;
-    geometry::PerSector<QCheckBox*> m_boxes{};
+    geometry::PerSector<QCheckBox*> m_ticks{};
 };
+
+/// A grid whose first column takes all the room: fields stand below each other.
+QGridLayout* newColumn()
+{
+    QGridLayout* grid = newGrid();
+    grid->setColumnStretch(1, 0);
+    return grid;
+}
 
 }  // namespace
 
@@ -83,19 +138,36 @@ QWidget* makeStationForm(Context context)
                 row, col, fld, [=](auto& st) -> auto& { return st.section.sectioned.*member; }, followParts);
     };
     column->addWidget(heading(tr("In the air's way")));
-    auto* blocked = newGrid();
+    auto* blocked = newColumn();
     FormBuilder form(context, *blocked);
     form.station(
         0, 0, f::bossWidth, [](auto& st) -> auto& { return st.boss.width; }, nothing);
     form.station(
         1, 0, f::bossHeight, [](auto& st) -> auto& { return st.boss.height; }, nothing);
     form.station(
-        2, 0, f::stemWidth, [](auto& st) -> auto& { return st.stem.width; }, nothing);
+        2, 0, f::bossTip, [](auto& st) -> auto& { return st.boss.tip; }, nothing);
     form.station(
-        3, 0, f::stemLength, [](auto& st) -> auto& { return st.stem.length; }, nothing);
+        3, 0, f::roomLeft, [](auto& st) -> auto& { return st.boss.roomLeft; }, nothing);
+    form.station(
+        4, 0, f::roomRight, [](auto& st) -> auto& { return st.boss.roomRight; }, nothing);
+    form.station(
+        5, 0, f::stemWidth, [](auto& st) -> auto& { return st.stem.width; }, nothing);
+    form.station(
+        6, 0, f::stemLength, [](auto& st) -> auto& { return st.stem.length; }, nothing);
     column->addLayout(blocked);
-    column->addWidget(heading(tr("Place in the head, middle of the section (empty: laid out)")));
-    auto* place = newGrid();
+    column->addWidget(heading(tr("Guide boss along the runner")));
+    auto* along = newColumn();
+    FormBuilder alongForm(context, *along);
+    const auto boss = [](auto member) {
+        return [=](auto& port) -> auto& { return port.guide.*member; };
+    };
+    alongForm.port(0, 0, f::bossStart, boss(&job::GuideBoss::start));
+    alongForm.port(1, 0, f::bossEnd, boss(&job::GuideBoss::end));
+    alongForm.port(2, 0, f::bossNose, boss(&job::GuideBoss::nose));
+    alongForm.port(3, 0, f::guide, boss(&job::GuideBoss::guide));
+    column->addLayout(along);
+    column->addWidget(heading(tr("Place in the head (empty: laid out)")));
+    auto* place = newColumn();
     FormBuilder placeForm(context, *place);
     const auto pose = [&](int row, int col, const auto& fld, auto member) {
         placeForm.station(
@@ -109,7 +181,7 @@ QWidget* makeStationForm(Context context)
     pose(4, 0, f::yaw, &P::yaw);
     column->addLayout(place);
     column->addWidget(heading(tr("Sectioned head: parts and the saw's kerf")));
-    auto* sawn = newGrid();
+    auto* sawn = newColumn();
     using S = job::Sectioned;
     addPart(sawn, 0, 0, f::partLeft, &S::left);
     addPart(sawn, 1, 0, f::kerfAcross, &S::kerfAcross);
@@ -118,8 +190,18 @@ QWidget* makeStationForm(Context context)
     addPart(sawn, 4, 0, f::kerfUp, &S::kerfUp);
     addPart(sawn, 5, 0, f::partFloor, &S::floor);
     column->addLayout(sawn);
-    column->addWidget(heading(tr("Where no weld reaches")));
-    column->addWidget(new UnrepairableTicks(context));
+    column->addWidget(heading(tr("Core shift, against the drawn place")));
+    auto* core = newColumn();
+    FormBuilder coreForm(context, *core);
+    coreForm.station(
+        0, 0, f::coreLeft, [](auto& st) -> auto& { return st.coreShift.left; }, nothing);
+    coreForm.station(
+        1, 0, f::coreUp, [](auto& st) -> auto& { return st.coreShift.up; }, nothing);
+    coreForm.station(
+        2, 0, f::drawnWall, [](auto& st) -> auto& { return st.coreShift.drawnWall; }, nothing);
+    column->addLayout(core);
+    column->addWidget(heading(tr("Behind the walls")));
+    column->addWidget(new BehindWalls(context));
     column->addStretch(1);
     return page;
 }

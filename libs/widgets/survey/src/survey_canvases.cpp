@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "survey/survey_canvases.hpp"
 
+#include "plans/alike_ports.hpp"
+
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -52,18 +54,8 @@ void SeatCanvas::draw(QPainter& painter, const SeatPicture& picture)
 
 std::vector<std::size_t> comparedPorts(const app::Workspace& workspace)
 {
-    std::vector<std::size_t> same;
-    const job::Port* chosen = workspace.port();
-    if (!chosen)
-        return same;
-    const auto& ports = workspace.job().ports;
-    for (std::size_t i = 0; i < ports.size(); ++i) {
-        const bool branchOfSameName = chosen->isBranch() && job::branchName(ports[i]) == job::branchName(*chosen);
-        if (ports[i].side == chosen->side && ports[i].isBranch() == chosen->isBranch() &&
-            (!chosen->isBranch() || branchOfSameName))
-            same.push_back(i);
-    }
-    return same;
+    return workspace.portIndex() ? plans::alikePorts(workspace.job(), *workspace.portIndex())
+                                 : std::vector<std::size_t>{};
 }
 
 CompareCanvas::CompareCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)

@@ -23,7 +23,7 @@ using units::Kind;
 namespace {
 
 /// What stands beside each tab.
-enum class View { Section, Side, Space, Details, Seat, Compare };
+enum class View { Section, Side, Space, Spare, Details, Seat, Compare };
 
 View viewFor(SurveyPage::Tab tab)
 {
@@ -130,7 +130,7 @@ QWidget* SurveyPage::makeSide()
 {
     m_sidePanel = new Panel({});
     m_viewSwitch = new Switch(
-        {tr("Section"), tr("Side"), tr("In space"), tr("Details")},
+        {tr("Section"), tr("Side"), tr("In space"), tr("Spare"), tr("Details")},
         [this](int i) {
             m_views->setCurrentIndex(i);
             refresh();
@@ -141,6 +141,10 @@ QWidget* SurveyPage::makeSide()
     m_views->addWidget(makeSectionView());
     m_views->addWidget(new LongSectionCanvas(m_context));
     m_views->addWidget(new LoftCanvas(m_context));
+    auto* spare = new PeelCanvas(m_context);
+    spare->setShows(drawing::PeelShows::Spare);
+    spare->setObjectName(QStringLiteral("sparePeel"));
+    m_views->addWidget(spare);
     m_views->addWidget(scrolled(makeStationForm(m_context)));
     m_views->addWidget(new SeatCanvas(m_context));
     m_views->addWidget(new CompareCanvas(m_context));

@@ -46,6 +46,9 @@ protected:
     void mousePressEvent(QMouseEvent* event) override;
 };
 
+/// What lies behind a wall, in a word ("water").
+QString nameOf(job::Neighbour neighbour);
+
 /// The wall unrolled.
 class PeelCanvas : public SceneCanvas<drawing::PeelScene> {
     Q_OBJECT

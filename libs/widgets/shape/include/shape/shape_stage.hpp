@@ -9,6 +9,7 @@ namespace command {
 inline constexpr CommandId UseSuggestedPlan{"use-suggested-plan"};
 inline constexpr CommandId CopyPlan{"copy-plan"};
 inline constexpr CommandId NextPlan{"next-plan"};
+inline constexpr CommandId HoldAlike{"hold-alike"};
 inline constexpr CommandId LiftTable{"lift-table"};
 inline constexpr CommandId HouseFromFile{"house-from-file"};
 inline constexpr CommandId HouseToFile{"house-to-file"};

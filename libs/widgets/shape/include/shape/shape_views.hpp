@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/engine_results.hpp"
+#include "app/plan_short_sides.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/parts.hpp"
 #include "kit/runner_canvases.hpp"
@@ -38,8 +39,12 @@ private:
     void refreshPlans();
     /// Index into Port::plans of the chosen row; nothing for "as it is" and the current plan.
     [[nodiscard]] std::optional<std::size_t> chosenPlan() const;
+    /// Of a row of the plans, where it is known.
+    [[nodiscard]] std::optional<port_field::ShortSideSeverity> shortSide(int row) const;
 
     Context m_context;
+    app::PlanShortSides* m_shortSides = nullptr;
+    bool m_shortSidesNew = false;
     QLabel* m_wanted = nullptr;
     QLabel* m_wantedNote = nullptr;
     QLabel* m_numbers = nullptr;

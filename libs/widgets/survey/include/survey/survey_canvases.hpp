@@ -36,7 +36,8 @@ protected:
     void draw(QPainter& painter, const drawing::CompareScene& scene) override;
 };
 
-/// Indices of the ports that are compared with the chosen one: same side, and branches with branches of the same name.
+/// Indices of the ports that are compared with the chosen one: of the same side, declared long or short like it, and
+/// branches with branches of the same name.
 std::vector<std::size_t> comparedPorts(const app::Workspace& workspace);
 
 /// What is being typed, so large that it can be read from two metres.
