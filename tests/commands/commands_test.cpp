@@ -35,6 +35,18 @@ Outcome call(const std::vector<std::string>& arguments)
 
 const std::string kDemo = EURYTH_DEMO_JOB;
 
+/// A file of the demo with I1 measured alone.
+const std::string& oneMeasured()
+{
+    static const TempFolder folder;
+    static const std::string path = [] {
+        std::string to = (folder.path() / "one.euryth.json").string();
+        std::ofstream(to) << files::jobText(demoOneMeasured());
+        return to;
+    }();
+    return path;
+}
+
 }  // namespace
 
 TEST_CASE("areas: sections, length, volume, smallest, findings")
@@ -147,7 +159,9 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
         {{"traverse", kDemo, "--port", "I1", "--probe", "P9"}, commands::kWrongUsage, "it has P1, P2, P3"},
         {{"areas", "/nowhere.json", "--port", "I1"}, commands::kFileTrouble, "cannot be opened"},
         {{"check", "/nowhere.json"}, commands::kFileTrouble, "cannot be opened"},
-        {{"cut", kDemo, "--port", "E1"}, commands::kJobHasErrors, "no cut plan without at least two measured stations"},
+        {{"cut", oneMeasured(), "--port", "E1"},
+         commands::kJobHasErrors,
+         "no cut plan without at least two measured stations"},
     };
     for (const Row& row : rows) {
         const Outcome outcome = call(row.arguments);
@@ -180,7 +194,7 @@ TEST_CASE("seat: the stack of the demo port")
     CHECK(json["stack_depth_mm"].get<double>() == Approx(3.407159).epsilon(1e-6));
     CHECK(json["scribe_depth_mm"].get<double>() == Approx(0.9));  // the house's distance, below the seat's inner edge
     CHECK(json["cuts"].size() == 4);
-    const Outcome unknown = call({"seat", kDemo, "--port", "E2"});
+    const Outcome unknown = call({"seat", oneMeasured(), "--port", "E2"});
     CHECK(unknown.code == commands::kJobHasErrors);
     CHECK(unknown.err.find("ports/E2/valve: missing") == 0);
 }
@@ -219,8 +233,8 @@ TEST_CASE("engine: the demo port at two speeds, and speeds that cannot be read")
     CHECK(fast["choked_share"] == 0);
     for (const char* bad : {"fast", "-1", "0", "1e9", ""})
         CHECK(call({"engine", kDemo, "--port", "I1", "--rpm", bad}).code == commands::kWrongUsage);
-    CHECK(call({"engine", kDemo, "--port", "I2", "--rpm", "7000"}).code == commands::kJobHasErrors);
-    CHECK(call({"engine", kDemo, "--port", "E1", "--rpm", "7000"}).err.find("two measured stations") !=
+    CHECK(call({"engine", oneMeasured(), "--port", "I2", "--rpm", "7000"}).code == commands::kJobHasErrors);
+    CHECK(call({"engine", oneMeasured(), "--port", "E1", "--rpm", "7000"}).err.find("two measured stations") !=
           std::string::npos);
 }
 
@@ -297,7 +311,7 @@ TEST_CASE("field and short-side: the demo port's air, with the place where it is
     const Outcome bad = call({"field", kDemo, "--port", "I1", "--flow-m3s", "0.1", "--points", points});
     CHECK(bad.code == commands::kJobHasErrors);
     CHECK(bad.err.find("row 2, column B") != std::string::npos);
-    const Outcome unmeasured = call({"short-side", kDemo, "--port", "E1", "--flow-m3s", "0.1"});
+    const Outcome unmeasured = call({"short-side", oneMeasured(), "--port", "E1", "--flow-m3s", "0.1"});
     CHECK(unmeasured.code == commands::kJobHasErrors);
     CHECK(unmeasured.err.find("two measured stations") != std::string::npos);
 }
@@ -308,7 +322,8 @@ TEST_CASE("viscous refuses what is wrong before it runs anything")
     const std::string points = (folder.path() / "p.csv").string();
     std::ofstream(points) << "1,2,3\n";
     const auto viscous = [&](const char* port, const char* flow, const char* quality, const std::string& at) {
-        return call({"viscous", kDemo, "--port", port, "--flow-m3s", flow, "--quality", quality, "--points", at});
+        return call(
+            {"viscous", oneMeasured(), "--port", port, "--flow-m3s", flow, "--quality", quality, "--points", at});
     };
     const Outcome quality = viscous("I1", "0.08", "finest", points);
     CHECK(quality.code == commands::kWrongUsage);
@@ -329,13 +344,13 @@ TEST_CASE("export writes what the ending says, and only that")
     const std::string mesh = (folder.path() / "y.vtk").string();
     CHECK(call({"export", kDemo, "--port", "I1", "--to", mesh, "--flow-m3s", "0.1"}).code == commands::kDone);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", mesh, "--flow-m3s", "much"}).code == commands::kWrongUsage);
-    CHECK(call({"export", kDemo, "--port", "E1", "--to", mesh}).code == commands::kJobHasErrors);
+    CHECK(call({"export", oneMeasured(), "--port", "E1", "--to", mesh}).code == commands::kJobHasErrors);
     const auto flowCase = folder.path() / "y.case";
     CHECK(call({"export", kDemo, "--port", "I1", "--to", flowCase.string()}).code == commands::kDone);
     CHECK(std::filesystem::exists(flowCase / "constant" / "polyMesh" / "faces"));
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "/proc/nowhere.case"}).code == commands::kFileTrouble);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.png"}).code == commands::kWrongUsage);
-    CHECK(call({"export", kDemo, "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
+    CHECK(call({"export", oneMeasured(), "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
           commands::kJobHasErrors);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "/nowhere/x.pdf"}).code == commands::kFileTrouble);
 }

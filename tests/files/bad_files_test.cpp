@@ -76,7 +76,7 @@ TEST_CASE("bad files are refused with the place and what would be right")
         {"nothing", "", "line 1, column 1", "cut off"},
         {"the same key twice", R"({"format":"euryth-job","version":1,"title":"a","title":"b"})", "key \"title\"",
          "stands twice"},
-        {"bad sector", demoWith("\"right\"\n", "\"starboard\"\n"), "unrepairable", "may hold \"roof\""},
+        {"bad neighbour", demoWith("\"pushrod tube\"", "\"cellar\""), "behind/right", "\"pushrod tube\""},
     };
     for (const Row& row : rows) {
         CAPTURE(row.what);

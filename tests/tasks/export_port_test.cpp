@@ -96,6 +96,7 @@ TEST_CASE("what cannot be is told by its kind, and nothing is written")
     CHECK(none.error().kind == Error::Kind::Wish);
     CHECK(none.error().why.id() == "export.ending");
 
+    b.job = demoOneMeasured();
     b.port = 1;  // not measured
     for (const char* name : {"p.csv", "p.pdf", "p.stl", "p.vtk", "p.case"}) {
         CAPTURE(name);

@@ -65,7 +65,7 @@ TEST_CASE("what a curve takes off a wall: the sagitta of the roof's arc, and not
     CHECK(roomAt(laid, 7, Sector::Roof).curve == Length{});  // where nothing is known of its places
 }
 
-TEST_CASE("the wall to keep goes by material and place; the rule that names more wins, then the later one")
+TEST_CASE("the wall to keep goes by material and place, the rule that names more wins, then the later one")
 {
     job::Job job = bentJob();
     job.house.wallRules = {{"iron", {}, lengthFromMm(4), {}, {}},

@@ -79,7 +79,7 @@ TEST_CASE("a port that flows more fills better, and leaves more to rev with")
 
 TEST_CASE("without a flow test the opening and the runner are used, and what was assumed is said")
 {
-    job::Job noChamber = demoJob();
+    job::Job noChamber = demoOneMeasured();
     noChamber.chambers.clear();
     noChamber.ports[0].probes.clear();
     const auto model = modelOf(noChamber);

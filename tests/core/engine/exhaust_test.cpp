@@ -28,11 +28,12 @@ std::optional<FlowRatio> ratioOf(const job::Job& job, const char* id)
                            [&](std::size_t i) { return portFlows(job, job.ports[i]); });
 }
 
-/// The demo's four with every exhaust section scaled in area.
+/// The demo's four with every exhaust section scaled in area, and nothing read on the bench: the flow is reckoned.
 job::Job exhaustScaled(double factor)
 {
     job::Job job = demoFour();
     for (job::Port& port : job.ports) {
+        port.probes.clear();
         if (port.side != job::Side::Exhaust)
             continue;
         for (job::Station& station : port.stations)
@@ -97,7 +98,7 @@ TEST_CASE("a flow test of an exhaust port gives its own flow back")
 
 TEST_CASE("emptying on the engine: burned gas stays, the piston works, and less so through a bigger port")
 {
-    const EngineRun now = runEngine(*modelOf(demoFour(), "E1"), kRpm);
+    const EngineRun now = runEngine(*modelOf(exhaustScaled(1.0), "E1"), kRpm);
     REQUIRE(now.exchange);
     CHECK(now.settled);
     CHECK(now.exchange->residual > 0.02);
@@ -109,10 +110,10 @@ TEST_CASE("emptying on the engine: burned gas stays, the piston works, and less 
     CHECK(small.exchange->emptying.pumping > now.exchange->emptying.pumping);
     CHECK(small.exchange->residual > now.exchange->residual);
     // Mach along the port at the driven peak: the smallest section is the fastest.
-    const auto runner = modelOf(demoFour(), "E1")->runner;
+    const auto runner = modelOf(exhaustScaled(1.0), "E1")->runner;
     const auto least = std::ranges::min_element(runner, {}, &flow::FlowStation::area);
     CHECK(runner[now.atPeakFlow.fastest].area.si() == Approx(least->area.si()).epsilon(0.1));
-    const auto machs = machAt(*modelOf(demoFour(), "E1"), now.exchange->points[120]);
+    const auto machs = machAt(*modelOf(exhaustScaled(1.0), "E1"), now.exchange->points[120]);
     REQUIRE(machs.size() == 12);
     CHECK(std::ranges::all_of(machs, [](double m) { return m >= 0 && m <= 1; }));
 }
@@ -122,7 +123,7 @@ TEST_CASE("a small exhaust port is seen on the intake's filling")
     const auto fillingOf = [](const job::Job& job) {
         return runEngine(*modelOf(job, "I1"), kRpm).filling.volumetricEfficiency;
     };
-    const double now = fillingOf(demoFour());
+    const double now = fillingOf(exhaustScaled(1.0));
     CHECK(fillingOf(exhaustScaled(0.5)) < now - 0.01);
     CHECK(fillingOf(exhaustScaled(1.5)) >= now);
     CHECK(modelOf(demoFour(), "I1")->otherSide == "E1");

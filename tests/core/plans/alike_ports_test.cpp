@@ -27,13 +27,22 @@ struct Analyses {
     std::map<std::size_t, analysis::PortAnalysis> known;
 };
 
+/// The demo's four with no port declared long or short.
+job::Job undeclaredFour()
+{
+    job::Job job = demoFour();
+    for (job::Port& port : job.ports)
+        port.reach.reset();
+    return job;
+}
+
 std::size_t portOf(const job::Job& job, const char* id) { return *job::findPort(job, id); }
 
 }  // namespace
 
 TEST_CASE("alike are ports of one side, and long ones with long ones")
 {
-    job::Job job = demoFour();
+    job::Job job = undeclaredFour();
     CHECK(alikePorts(job, portOf(job, "I2")).size() == 4);
     job.ports[portOf(job, "I1")].reach = job::Reach::Long;
     job.ports[portOf(job, "I4")].reach = job::Reach::Long;
@@ -46,11 +55,11 @@ TEST_CASE("alike are ports of one side, and long ones with long ones")
 TEST_CASE("what the tightest wall of all alike ports allows is what all of them are planned for")
 {
     job::Job job = demoFour();
-    const std::size_t thin = portOf(job, "I3");
-    const std::size_t thick = portOf(job, "I1");
+    const std::size_t thin = portOf(job, "E3");
+    const std::size_t thick = portOf(job, "E2");
     for (const std::size_t i : alikePorts(job, thin)) {
         for (job::Station& station : job.ports[i].stations) {
-            station.wall.at.fill(lengthFromMm(i == thin ? 2.6 : 6.0));
+            station.wall.at.fill(lengthFromMm(i == thin ? 2.9 : 6.0));
             station.unrepairable.fill(false);
             station.behind = {};
             station.plan.area = job::netArea(station) * 1.15;
@@ -70,7 +79,7 @@ TEST_CASE("what the tightest wall of all alike ports allows is what all of them 
             if (!along[k])
                 continue;
             const double limit = std::max(along[k]->reach.si(), job::netArea(station).si());
-            CHECK(station.plan.area->si() <= limit * 1.02);  // stations of the four are not at the same distances
+            CHECK(station.plan.area->si() <= limit * 1.0001);
         }
     }
     // The thin one can have its plan now.
@@ -90,6 +99,6 @@ TEST_CASE("what the tightest wall of all alike ports allows is what all of them 
         REQUIRE(stays.size() == 1);
         CHECK(stays[0].port == thick);
         CHECK(stays[0].share > 0.03);
-        CHECK(stays[0].share < 0.25);
+        CHECK(stays[0].share < 0.3);
     }
 }

@@ -142,7 +142,7 @@ TEST_CASE("Survey: the map of spare metal has a row for each station, and a clic
     CHECK_FALSE(map->grab().isNull());
 }
 
-TEST_CASE("alike ports are held to the tightest by one command and one undo; what stays different is told")
+TEST_CASE("alike ports are held to the tightest by one command and one undo, what stays different is told")
 {
     WindowFixture f;
     f.trigger(widgets::command::OpenDemoFour);

@@ -83,7 +83,8 @@ std::vector<StaysDifferent> holdToTightest(job::Job& job, std::size_t port, cons
             if (share > most.share)
                 most = {i, station.s, share};
         }
-        if (most.share > 0.0)
+        constexpr double worthNaming = 0.005;  // less no caliper tells (ours)
+        if (most.share > worthNaming)
             different.push_back(most);
     }
     job = std::move(held);

@@ -6,6 +6,7 @@
 #include <QStandardItemModel>
 
 #include "cut/cut_page.hpp"
+#include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "units/format.hpp"
 
@@ -132,8 +133,9 @@ void CutPage::refresh()
         {tr("cut"), tr("where"), tr("from – to"), tr("deepest"), tr("takes out"), tr("wall left")});
     const auto& plan = workspace.analysis().cut;
     if (!plan) {
-        m_effect->setText(
-            tr("No cut plan yet. Missing: %1.").arg(workspace.text(workspace.analysis().cutProblem.missing)));
+        setLinkedText(
+            *m_effect,
+            tr("No cut plan yet. Missing: %1.").arg(withLinks(workspace, workspace.analysis().cutProblem.missing)));
         showCut(-1);
         return;
     }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "kit/form_parts.hpp"
 
+#include "kit/field_links.hpp"
+
 #include <QHBoxLayout>
 
 namespace euryth::widgets {
@@ -48,7 +50,7 @@ QLabel* liveLabel(Context context, std::function<QString()> text)
 {
     auto* label = quietLabel({});
     label->setWordWrap(true);
-    const auto refresh = [label, text] { label->setText(text()); };
+    const auto refresh = [label, text] { setLinkedText(*label, text()); };
     QObject::connect(&context.workspace, &app::Workspace::refreshed, label, refresh);
     refresh();
     return label;

@@ -5,6 +5,7 @@
 #include <QTableView>
 
 #include "job/plans.hpp"
+#include "kit/field_links.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
 #include "plans/alike_ports.hpp"
@@ -311,7 +312,8 @@ void AreaPlanView::refresh()
     } else {
         m_wanted->setText(QString::fromUtf8(units::kUnknownText));
         const Phrase& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
-        m_wantedNote->setText(missing.empty() ? QString() : tr("missing: %1").arg(workspace.text(missing)));
+        setLinkedText(*m_wantedNote,
+                      missing.empty() ? QString() : tr("missing: %1").arg(withLinks(workspace, missing)));
     }
     if (!isVisible())
         return;  // the rest is worked out only where it is looked at

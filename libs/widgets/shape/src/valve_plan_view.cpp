@@ -7,6 +7,7 @@
 #include "app/language.hpp"
 #include "end_plan.hpp"
 #include "kit/choice_edit.hpp"
+#include "kit/field_links.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
@@ -68,7 +69,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
         return {};
     const auto& t = r->end.throat;
     if (!t.throat)
-        return tr("Not known yet. Missing: %1.").arg(w.text(t.throat.missing));
+        return tr("Not known yet. Missing: %1.").arg(withLinks(w, t.throat.missing));
     Rows rows;
     rows.add(tr("throat of the valve"), w.text(Kind::Percent, t.share),
              houseSays(w, job::throatRange(w.job().house, w.port()->side)));
@@ -77,7 +78,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
                  w.text(Kind::Length, t.stack->cuts.back().face.width.si()),
                  t.lastCutNow ? tr("now %1").arg(w.text(Kind::Length, t.lastCutNow->si())) : QString());
     } else if (!t.stack.missing.empty()) {
-        rows.say(tr("Seat not known. Missing: %1.").arg(w.text(t.stack.missing)));
+        rows.say(tr("Seat not known. Missing: %1.").arg(withLinks(w, t.stack.missing)));
     }
     rows.add(tr("scribe radius"), length(w, t.scribeRadius));
     rows.add(tr("scriber from the pilot"), length(w, t.scriberSetting));
@@ -95,7 +96,7 @@ QString throatText(const app::Workspace& w, EndPlan& plan)
 void addBowl(const app::Workspace& w, const plans::TurnPlan& t, Rows& rows)
 {
     if (!t.bowl)
-        return rows.say(tr("Bowl not known. Missing: %1.").arg(w.text(t.bowl.missing)));
+        return rows.say(tr("Bowl not known. Missing: %1.").arg(withLinks(w, t.bowl.missing)));
     rows.add(tr("bowl of the valve"), w.text(Kind::Percent, t.bowlShare),
              houseSays(w, job::bowlRange(w.job().house, w.port()->side)));
     if (t.speedChange)
@@ -116,7 +117,7 @@ QString turnText(const app::Workspace& w, EndPlan& plan)
         rows.add(tr("radius that fits there"), length(w, t.radiusThatFits));
         rows.add(tr("apex that the radius needs"), length(w, t.heightNeeded));
     } else {
-        rows.say(tr("Short side not known. Missing: %1.").arg(w.text(t.radiusThatFits.missing)));
+        rows.say(tr("Short side not known. Missing: %1.").arg(withLinks(w, t.radiusThatFits.missing)));
     }
     if (t.laidBack && t.laidBack->depth > Length{}) {
         rows.add(tr("laying back takes"), w.text(Kind::Length, t.laidBack->depth.si()),
@@ -219,7 +220,7 @@ QString shroudText(const app::Workspace& w, EndPlan& plan)
 {
     const auto* r = plan.get();
     if (!r || !r->shroud)
-        return r ? tr("Not known yet. Missing: %1.").arg(w.text(r->shroud.missing)) : QString();
+        return r ? tr("Not known yet. Missing: %1.").arg(withLinks(w, r->shroud.missing)) : QString();
     const auto& s = *r->shroud;
     double now = 0.0;
     double then = 0.0;
@@ -358,7 +359,7 @@ QString bossText(const app::Workspace& w)
         if (const auto bias = room->towardBore())
             rows.add(tr("bias, toward the bore"), w.text(Kind::Length, bias->si()));
     } else {
-        rows.say(tr("Bias not known. Missing: %1.").arg(w.text(room.missing)));
+        rows.say(tr("Bias not known. Missing: %1.").arg(withLinks(w, room.missing)));
     }
     Area gained;
     std::size_t most = 0;
@@ -531,6 +532,7 @@ QWidget* makeValvePlanView(Context context)
     auto* shown = new Switch(
         {tr("Sizes"), tr("Boss"), tr("Bigger valve"), tr("Shrouding")}, [views](int i) { views->setCurrentIndex(i); },
         QStringLiteral("valveEndViews"));
+    shown->turns(views);
     beside->body()->addWidget(shown);
     beside->body()->addWidget(views, 1);
     columns->addWidget(beside, 1);

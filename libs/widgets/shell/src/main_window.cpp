@@ -18,6 +18,7 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 
+#include "kit/page_tools.hpp"
 #include "kit/runner_canvases.hpp"
 #include "shell/bench_strip.hpp"
 #include "shell/calls_panel.hpp"
@@ -243,6 +244,67 @@ void MainWindow::showStage(calls::Stage stage)
 }
 
 void MainWindow::focusPage() { m_pages->currentWidget()->setFocus(); }  // the page hands it to where one types
+
+namespace {
+
+/// Turns the stacks above a field to it, as far as there are switches that do nothing else.
+void turnTo(const QWidget& field, const QWidget& page)
+{
+    for (const QWidget* w = &field; w != &page && w->parentWidget(); w = w->parentWidget()) {
+        auto* stack = qobject_cast<QStackedWidget*>(w->parentWidget());
+        if (!stack || stack->currentWidget() == w)
+            continue;
+        for (auto* child : page.findChildren<QWidget*>()) {
+            auto* turner = dynamic_cast<Switch*>(child);
+            if (turner && turner->turned() == stack)
+                turner->click(stack->indexOf(const_cast<QWidget*>(w)));
+        }
+    }
+}
+
+/// Brings a field on screen, in whichever view of its page it is.
+bool bring(const FieldEdit& field, StagePage& page)
+{
+    for (int view = -1; view < static_cast<int>(page.views().size()); ++view) {
+        if (view >= 0)
+            page.showView(view);
+        turnTo(field, page);
+        if (field.isVisible())
+            return true;
+    }
+    return false;
+}
+
+}  // namespace
+
+bool MainWindow::putHandInto(const std::string& name)
+{
+    std::vector<FieldEdit*> fields;
+    for (auto* field : findChildren<FieldEdit*>()) {
+        const auto binding = field->binding();
+        if (binding && binding->field.id == name)
+            fields.push_back(field);
+    }
+    std::ranges::stable_partition(
+        fields, [&](const FieldEdit* field) { return !field->binding()->get(m_context.workspace.job()); });
+    for (FieldEdit* field : fields) {
+        for (int i = 0; i < m_pages->count(); ++i) {
+            if (!m_pages->widget(i)->isAncestorOf(field))
+                continue;
+            showStage(m_stages[static_cast<std::size_t>(i)].id);
+            bring(*field, page());
+        }
+        if (!field->isVisible())
+            continue;
+        for (QWidget* w = field->parentWidget(); w; w = w->parentWidget()) {
+            if (auto* area = qobject_cast<QScrollArea*>(w))
+                area->ensureWidgetVisible(field);
+        }
+        field->edit()->setFocus(Qt::OtherFocusReason);
+        return true;
+    }
+    return false;
+}
 
 void MainWindow::refresh()
 {

@@ -138,6 +138,7 @@ QWidget* SurveyPage::makeSide()
         QStringLiteral("viewSwitch"));
     m_sidePanel->body()->addWidget(m_viewSwitch);
     m_views = new QStackedWidget;
+    m_viewSwitch->turns(m_views);
     m_views->addWidget(makeSectionView());
     m_views->addWidget(new LongSectionCanvas(m_context));
     m_views->addWidget(new LoftCanvas(m_context));
@@ -236,6 +237,8 @@ QStringList SurveyPage::views() const
 int SurveyPage::view() const { return m_tables->currentIndex(); }
 
 void SurveyPage::showInSpace() { m_viewSwitch->click(static_cast<int>(View::Space)); }
+
+void SurveyPage::showSpare() { m_viewSwitch->click(static_cast<int>(View::Spare)); }
 
 void SurveyPage::setShape(job::SectionKind kind)
 {
@@ -367,8 +370,8 @@ void SurveyPage::refreshCompare()
     addRow(tr("smallest"), comparison.smallest, Kind::Area);
     m_compareSums->setText(
         tr("Net areas of all ports of this side; ▲ marks the odd one out, the port farthest from the "
-           "median by %1 or more. Ports that differ by design are compared in their own group: accept "
-           "the difference.")
+           "median by %1 or more. Long and short ports differ by design and are compared each in their own "
+           "group (Runner, By design).")
             .arg(workspace.text(Kind::Percent, analysis::kOddFrom)));
 }
 

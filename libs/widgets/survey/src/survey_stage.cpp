@@ -64,7 +64,13 @@ std::vector<WalkPicture> pictures()
     };
     using Tab = SurveyPage::Tab;
     return {{"survey", tab(Tab::Sections)},
-            {"survey-walls", tab(Tab::Walls)},
+            {"survey-walls",
+             [](Walk& walk) {
+                 constexpr std::size_t thin = 1;  // E1, with a bolt hole behind its left wall
+                 walk.workspace().choosePort(thin);
+                 auto& page = walk.show(calls::Stage::Survey, static_cast<int>(Tab::Walls));
+                 static_cast<SurveyPage&>(page).showSpare();
+             }},
             {"survey-valve-end", tab(Tab::ValveEnd)},
             {"survey-big-digits",
              [tab](Walk& walk) {

@@ -2,6 +2,7 @@
 #include "survey/survey_forms.hpp"
 
 #include "app/row_tables.hpp"
+#include "kit/field_links.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"
 
@@ -26,7 +27,7 @@ QString scribeText(const app::Workspace& workspace)
 {
     const auto& seat = workspace.analysis().seat;
     if (!seat)
-        return tr("No scriber setting yet. Missing: %1.").arg(workspace.text(workspace.analysis().seat.missing));
+        return tr("No scriber setting yet. Missing: %1.").arg(withLinks(workspace, workspace.analysis().seat.missing));
     const auto& valve = workspace.port()->valve;
     // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
     const auto& end = workspace.valveEndOf(*workspace.portIndex()).throat;

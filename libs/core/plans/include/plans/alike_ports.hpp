@@ -33,7 +33,7 @@ struct StaysDifferent {
 };
 /// Plans all alike ports for the tightest: where a station's plan, typed or suggested, goes beyond what the tightest
 /// allows it becomes that, in whole square millimetres; no plan falls under what is there. Gives for each port the
-/// place where most of a difference remains.
+/// place where most of a difference remains, from half a percent on.
 std::vector<StaysDifferent> holdToTightest(job::Job& job, std::size_t port, const AnalysisOf& analysisOf);
 
 }  // namespace euryth::plans

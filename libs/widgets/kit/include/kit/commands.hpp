@@ -50,6 +50,9 @@ public:
     virtual void showStage(calls::Stage stage) = 0;
     /// Puts the hand where one types in the stage on screen.
     virtual void focusPage() = 0;
+    /// Brings the field of a number, by its name in the register, on screen and puts the hand into it: of several the
+    /// first that is unknown. False where no form has it.
+    virtual bool putHandInto(const std::string& field) = 0;
 
     void tell(const QString& title, const QString& text) { m_prompts.tell(window(), title, text); }
     /// Applies a change to the job; where it is refused the reason is told. True where it was made.

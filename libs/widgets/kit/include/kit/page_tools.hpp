@@ -18,9 +18,13 @@ public:
     void setDown(int button);
     /// As if it were clicked.
     void click(int button);
+    /// Says that it does nothing but show a page of a stack, so that whoever looks for what is on a page may use it.
+    void turns(QStackedWidget* stack) { m_turned = stack; }
+    [[nodiscard]] QStackedWidget* turned() const { return m_turned; }
 
 private:
     QButtonGroup* m_group;
+    QStackedWidget* m_turned = nullptr;
 };
 
 /// A cell of a table of numbers in rich text.

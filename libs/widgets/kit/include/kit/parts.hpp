@@ -90,6 +90,8 @@ public:
 
     [[nodiscard]] QLineEdit* edit() const { return m_edit; }
     [[nodiscard]] QString reason() const { return m_reason->text(); }
+    /// What it edits now; nothing while it is off.
+    [[nodiscard]] std::optional<app::FieldBinding> binding() const { return m_source(); }
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;

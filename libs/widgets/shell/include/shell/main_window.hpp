@@ -42,6 +42,7 @@ public:
     [[nodiscard]] QWidget* window() override { return this; }
     void showStage(calls::Stage stage) override;
     void focusPage() override;
+    bool putHandInto(const std::string& field) override;
 
 protected:
     void closeEvent(QCloseEvent* event) override;

@@ -25,8 +25,9 @@ public:
     [[nodiscard]] int view() const override;
     void showView(int view) override { showTab(static_cast<Tab>(view)); }
     void showTab(Tab tab);
-    /// Shows the port in space beside the tab.
+    /// Shows the port in space, or the map of spare metal, beside the tab.
     void showInSpace();
+    void showSpare();
 
 private:
     QWidget* makeTables();
