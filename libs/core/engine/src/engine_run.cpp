@@ -2,7 +2,9 @@
 #include "engine/engine_run.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <future>
 #include <numbers>
 
 namespace euryth::engine {
@@ -185,10 +187,15 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
     const auto most = portChokes(model, model.charge, lift);
     flows.choking = most.flow;
     flows.place = station(most.fastest);
-    for (const double share : {1.0 / 3.0, 0.55, 0.75, 0.9, 1.0, 1.15, 1.3, 1.5}) {
-        if (share == 1.0)
+    // Each speed is a sum of its own, so that they are worked out side by side.
+    constexpr std::array shares{1.0 / 3.0, 0.55, 0.75, 0.9, 1.0, 1.15, 1.3, 1.5};
+    std::array<std::future<SpeedPoint>, shares.size()> points;
+    for (std::size_t i = 0; i < shares.size(); ++i)
+        points[i] = std::async(std::launch::async, [&model, rpm = top * shares[i]] { return speedPoint(model, rpm); });
+    for (std::size_t i = 0; i < shares.size(); ++i) {
+        if (shares[i] == 1.0)
             flows.top = flows.speeds.size();
-        flows.speeds.push_back(speedPoint(model, top * share));
+        flows.speeds.push_back(points[i].get());
         if (!flows.chokesFrom && flows.speeds.back().chokedAtHighLift > 0.0) {
             const RotationalSpeed last =
                 flows.speeds.size() > 1 ? flows.speeds[flows.speeds.size() - 2].rpm : RotationalSpeed{} + top / 100.0;
