@@ -7,6 +7,7 @@
 #include "job/describe.hpp"
 #include "kit/field_links.hpp"
 #include "kit/parts.hpp"
+#include "shape/shape_page.hpp"
 #include "words/catalogue.hpp"
 
 using namespace euryth;
@@ -67,11 +68,17 @@ TEST_CASE("missing numbers of the engine stand as links beside the wanted area, 
     }
     REQUIRE(note);
     CHECK(note->text().contains("field:peak-rpm"));
+    CHECK(note->textFormat() == Qt::RichText);  // else its marks would be read as words
     emit note->linkActivated("field:bore");
     f.settle();
     REQUIRE(fieldInHand(f) == "bore");
     f.typeAndEnter("94");
     CHECK(inMm(*f.workspace.job().engine.bore) == Approx(94));
+    REQUIRE(f.workspace.document().apply("peak", [](job::Job& j) { j.engine.peakRpm = rotationFromRpm(7000); }));
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
+    f.find<widgets::ShapePage>("shapePage")->showView(widgets::ShapePage::View::Area);
+    f.settle();
+    CHECK_FALSE(note->text().contains("field:"));
     f.trigger(widgets::stageCommand(calls::Stage::Cut));
     while (f.workspace.document().undoStack().canUndo())
         f.trigger(widgets::command::Undo);

@@ -94,6 +94,15 @@ QString withLinks(const app::Workspace& workspace, const Phrase& missing)
 void setLinkedText(QLabel& label, const QString& text)
 {
     const bool linked = text.contains(QLatin1String("href='") + kScheme);
+    // A link behind plain words is not taken for rich text by itself; and plain text must not stay rich.
+    constexpr const char* kMadeRich = "madeRichByLinks";
+    if (linked && label.textFormat() != Qt::RichText) {
+        label.setTextFormat(Qt::RichText);
+        label.setProperty(kMadeRich, true);
+    } else if (!linked && label.property(kMadeRich).toBool()) {
+        label.setTextFormat(Qt::AutoText);
+        label.setProperty(kMadeRich, false);
+    }
     label.setText(text);
     if (!linked)
         return;

@@ -305,10 +305,10 @@ void AreaPlanView::refresh()
     if (analysis.wantedArea && analysis.areas) {
         const Area least = analysis.areas->smallest().area;
         m_wanted->setText(workspace.text(Kind::Area, analysis.wantedArea->si()));
-        m_wantedNote->setText(
-            tr("at least. The smallest here, %1, is good for %2. No wave action in this sum.")
-                .arg(workspace.text(Kind::Area, least.si()),
-                     workspace.text(Kind::Rotation, planning::rpmForArea(*analysis.demand, least).si())));
+        setLinkedText(*m_wantedNote,
+                      tr("at least. The smallest here, %1, is good for %2. No wave action in this sum.")
+                          .arg(workspace.text(Kind::Area, least.si()),
+                               workspace.text(Kind::Rotation, planning::rpmForArea(*analysis.demand, least).si())));
     } else {
         m_wanted->setText(QString::fromUtf8(units::kUnknownText));
         const Phrase& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
