@@ -145,6 +145,17 @@ TEST_CASE("the mesh follows a boss: wide, thin, tapered, off the middle, and tog
     }
 }
 
+TEST_CASE("an obstacle wider than the passage is blocked by whole cells, and the mesh stays whole")
+{
+    for (const Fineness& fineness : {kCoarse, kFull}) {
+        const Mesh mesh = meshOf(duct(), fineness, std::vector<Obstacle>{boss({40, 40, 12})});
+        CHECK_FALSE(problemOf(mesh));
+        CHECK(std::count(mesh.blocked.begin(), mesh.blocked.end(), true) > 50);
+        const Mesh free = meshOf(duct(), fineness);
+        CHECK(mesh.nodes == free.nodes);
+    }
+}
+
 TEST_CASE("a boss that blocks the passage: the same flow through every section, and nothing pushes it along")
 {
     const Sizes sizes{8, 8, 7};

@@ -190,8 +190,12 @@ void addOrder(Mesh& mesh, const Fineness& f)
 
 }  // namespace
 
-Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
-            std::span<const geometry::Obstacle> obstacles)
+namespace {
+
+enum class MeshLines { DrawnToObstacles, AsTheyAre };
+
+Mesh layered(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
+             std::span<const geometry::Obstacle> obstacles, MeshLines lines)
 {
     if (sections.size() < 2)
         throw std::invalid_argument("a mesh needs at least two sections");
@@ -230,8 +234,10 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
         const double at = inside[layer];
         while (station + 2 < sections.size() && sections[station + 1].s.si() <= at)
             ++station;
-        append(mesh, fit.moves(layer) ? inHead(sections, at, fit.layer(layer)) : sweep.at(Length::fromSi(at)), at,
-               station);
+        append(mesh,
+               lines == MeshLines::DrawnToObstacles && fit.moves(layer) ? inHead(sections, at, fit.layer(layer))
+                                                                        : sweep.at(Length::fromSi(at)),
+               at, station);
     }
     mesh.lastInside = mesh.layers() - 1;
     const std::size_t behind = extension(sections.back());
@@ -243,6 +249,18 @@ Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& f
     addCells(mesh, fineness);
     addOrder(mesh, fineness);
     fit.block(mesh);
+    return mesh;
+}
+
+}  // namespace
+
+Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
+            std::span<const geometry::Obstacle> obstacles)
+{
+    Mesh mesh = layered(sections, fineness, obstacles, MeshLines::DrawnToObstacles);
+    // An obstacle that is as wide as the passage leaves no room to draw lines through.
+    if (!mesh.blocked.empty() && problemOf(mesh))
+        return layered(sections, fineness, obstacles, MeshLines::AsTheyAre);
     return mesh;
 }
 

@@ -63,7 +63,9 @@ std::uint32_t wallPlace(const Mesh& mesh, geometry::Sector sector);
 /// that the air's boundary there is the obstacle's own face and not a stair of cells.
 ///
 /// - an obstacle begins and ends at a layer, with a blunt end no narrower than a third of the cells it takes up;
-/// - where obstacles leave no room for that, the cells stay where they are (see problemOf()) and are blocked whole.
+/// - where that folds the mesh (an obstacle as wide as the passage), the cells stay where they are and are blocked
+/// whole;
+/// - a middle block of fewer than four cells across is too coarse for obstacles: they are left out.
 Mesh meshOf(std::span<const geometry::PlacedSection> sections, const Fineness& fineness,
             std::span<const geometry::Obstacle> obstacles = {});
 
