@@ -32,8 +32,7 @@ QString shown(const app::Workspace& workspace, Kind kind, const std::optional<Q>
 }
 
 /// A plan as a row of the table; units stand in the headings.
-QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary& plan, bool current,
-                              const std::optional<port_field::ShortSideSeverity>& shortSide)
+QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary& plan, bool current)
 {
     const auto number = [&](Kind kind, const auto& value) {
         return w.number(kind, value ? std::optional(value->si()) : std::nullopt);
@@ -44,10 +43,7 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     const QString mark = plan.notMet > 0 ? QStringLiteral("▲ ") : current ? QStringLiteral("• ") : QString();
     const QString name = plan.name.empty() ? AreaPlanView::tr("as it is") : QString::fromStdString(plan.name);
     const QStringList texts{mark + name, number(Kind::SmallVolume, plan.taken), number(Kind::Area, smallest),
-                            number(Kind::Rotation, plan.rpm),
-                            shortSide
-                                ? QString::fromStdString(units::formatPlain(shortSide->severity, 2, w.displayUnits()))
-                                : QString::fromUtf8(units::kUnknownText)};
+                            number(Kind::Rotation, plan.rpm), QString::fromUtf8(units::kUnknownText)};
     QList<QStandardItem*> items;
     for (const QString& text : texts) {
         items << new QStandardItem(text);
@@ -61,14 +57,6 @@ QList<QStandardItem*> planRow(const app::Workspace& w, const plans::PlanSummary&
     if (plan.notMet > 0)
         tip += Canvas::tr("\nAt %1 stations the walls do not give what is wished.").arg(plan.notMet);
     items.front()->setToolTip(name + QLatin1Char('\n') + tip);
-    if (shortSide) {
-        items.back()->setToolTip(
-            AreaPlanView::tr(
-                "How badly the air lets go of the short side, 0 (holds) to 1 (worst), %1 either way: about "
-                "%2 of a section dead. On the scale of viscous runs, by the potential flow.")
-                .arg(QString::fromStdString(units::formatPlain(shortSide->severityUncertainty, 2, w.displayUnits())),
-                     w.text(Kind::Percent, shortSide->deadShare)));
-    }
     return items;
 }
 
@@ -111,9 +99,8 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
 {
     m_shortSides = new app::PlanShortSides(context.workspace, this);
     connect(m_shortSides, &app::PlanShortSides::changed, this, [this] {
-        m_shortSidesNew = true;
-        if (isVisible())
-            refreshPlans();
+        if (m_shown == m_context.workspace.snapshot())
+            showShortSides();  // else the rows are another job's
     });
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -337,11 +324,25 @@ void AreaPlanView::refreshStation()
                                     tightestRow(workspace, *station)));
 }
 
-std::optional<port_field::ShortSideSeverity> AreaPlanView::shortSide(int row) const
+void AreaPlanView::showShortSides()
 {
+    const auto& w = m_context.workspace;
     const auto& known = m_shortSides->results();
-    const auto i = static_cast<std::size_t>(row);
-    return i < known.size() ? known[i] : std::nullopt;
+    const int column = m_plans->columnCount() - 1;
+    for (int row = 0; row < m_plans->rowCount(); ++row) {
+        const auto i = static_cast<std::size_t>(row);
+        if (i >= known.size() || !known[i])
+            continue;
+        const auto plain = [&](double value) {
+            return QString::fromStdString(units::formatPlain(value, 2, w.displayUnits()));
+        };
+        QStandardItem* item = m_plans->item(row, column);
+        item->setText(plain(known[i]->severity));
+        item->setToolTip(
+            tr("How badly the air lets go of the short side, 0 (holds) to 1 (worst), %1 either way: about %2 of a "
+               "section dead. On the scale of viscous runs, by the potential flow.")
+                .arg(plain(known[i]->severityUncertainty), w.text(Kind::Percent, known[i]->deadShare)));
+    }
 }
 
 void AreaPlanView::refreshPlans()
@@ -349,10 +350,9 @@ void AreaPlanView::refreshPlans()
     const auto& workspace = m_context.workspace;
     m_shortSides->want();
     auto snapshot = workspace.snapshot();
-    if (!m_shortSidesNew && snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
+    if (snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
         m_plans->property("units") == static_cast<int>(workspace.displayUnits().system))
         return;
-    m_shortSidesNew = false;
     m_shown = std::move(snapshot);
     m_shownPort = workspace.portIndex();
     m_plans->setProperty("units", static_cast<int>(workspace.displayUnits().system));
@@ -367,8 +367,9 @@ void AreaPlanView::refreshPlans()
         ->setToolTip(tr("How badly the air lets go of the short side: 0 holds, 1 is the worst"));
     if (workspace.port()) {
         for (const auto& plan : plans::comparePlans(workspace.job(), *workspace.port(), workspace.analysis()))
-            m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1, shortSide(m_plans->rowCount())));
+            m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1));
     }
+    showShortSides();
     // The name takes what the numbers leave: a list that scrolls sideways hides a row.
     auto* header = m_table->horizontalHeader();
     header->setSectionResizeMode(QHeaderView::ResizeToContents);

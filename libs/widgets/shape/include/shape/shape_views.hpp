@@ -39,12 +39,11 @@ private:
     void refreshPlans();
     /// Index into Port::plans of the chosen row; nothing for "as it is" and the current plan.
     [[nodiscard]] std::optional<std::size_t> chosenPlan() const;
-    /// Of a row of the plans, where it is known.
-    [[nodiscard]] std::optional<port_field::ShortSideSeverity> shortSide(int row) const;
+    /// What is known of the plans' short sides, into the rows that stand there.
+    void showShortSides();
 
     Context m_context;
     app::PlanShortSides* m_shortSides = nullptr;
-    bool m_shortSidesNew = false;
     QLabel* m_wanted = nullptr;
     QLabel* m_wantedNote = nullptr;
     QLabel* m_numbers = nullptr;
