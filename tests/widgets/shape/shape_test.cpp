@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/shape_helpers.hpp"
 #include "support/window_fixture.hpp"
 
 #include <QComboBox>
@@ -22,23 +23,6 @@ using View = widgets::ShapePage::View;
 
 namespace {
 
-void show(WindowFixture& f, View view)
-{
-    f.trigger(widgets::stageCommand(calls::Stage::Shape));
-    f.find<widgets::ShapePage>("shapePage")->showView(view);
-    f.settle();
-}
-
-/// Types a number into a field found by its name.
-void typeInto(WindowFixture& f, const char* name, const QString& text)
-{
-    auto* field = f.find<widgets::FieldEdit>(name);
-    field->edit()->setFocus();
-    f.settle();
-    field->edit()->selectAll();
-    f.typeAndEnter(text);
-}
-
 void undoAll(WindowFixture& f)
 {
     while (f.workspace.document().undoStack().canUndo())
@@ -56,7 +40,7 @@ bool hasCall(WindowFixture& f, const std::string& key)
 TEST_CASE("Shape: a handle stops where the walls end, and its numbers follow while it is dragged")
 {
     WindowFixture f;
-    show(f, View::Area);
+    showShape(f, View::Area);
     auto* canvas = f.find<widgets::AreaCanvas>("areaCanvas");
     const QString before = f.text("stationNumbers");
     const QPoint from = canvas->handleOf(4).toPoint();
@@ -86,7 +70,7 @@ TEST_CASE("Shape: a handle stops where the walls end, and its numbers follow whi
 TEST_CASE("Shape: a planned bulge is called and drawn, and the call goes with undo")
 {
     WindowFixture f;
-    show(f, View::Area);
+    showShape(f, View::Area);
     CHECK_FALSE(hasCall(f, "plan-bulge"));
     f.workspace.chooseStation(2);
     typeInto(f, "planField", "1250");
@@ -99,7 +83,7 @@ TEST_CASE("Shape: a planned bulge is called and drawn, and the call goes with un
 TEST_CASE("Shape: the list of plans never scrolls sideways, on a bench PC neither")
 {
     WindowFixture f;
-    show(f, View::Area);
+    showShape(f, View::Area);
     auto* table = f.find<QTableView>("planTable");
     for (const QSize size : {QSize(1180, 680), QSize(1280, 800), QSize(1920, 1080)}) {
         f.window.resize(size);
@@ -117,7 +101,7 @@ TEST_CASE("Shape: the list of plans never scrolls sideways, on a bench PC neithe
 TEST_CASE("Shape: plans by name are copied, taken and deleted, by button and by key")
 {
     WindowFixture f;
-    show(f, View::Area);
+    showShape(f, View::Area);
     auto* table = f.find<QTableView>("planTable");
     CHECK(table->model()->rowCount() == 3);
     CHECK_FALSE(f.find<QPushButton>("takePlan")->isEnabled());
@@ -149,7 +133,7 @@ TEST_CASE("Shape: a planned section as width and height, and what does not fit i
 {
     WindowFixture f;
     f.workspace.chooseStation(6);
-    show(f, View::Sections);
+    showShape(f, View::Sections);
     const QString before = f.text("plannedSize");
     CHECK(before.contains(QString::fromUtf8(" × ")));
     typeInto(f, "planWidth", "35");
@@ -166,7 +150,7 @@ TEST_CASE("Shape: a planned section as width and height, and what does not fit i
 TEST_CASE("Shape: throat, bowl and short side follow what is typed, and conflicts are told in place")
 {
     WindowFixture f;
-    show(f, View::ValveEnd);
+    showShape(f, View::ValveEnd);
     CHECK(f.text("throatPlan").contains("20.25 mm"));
     typeInto(f, "wish-throat_mm", "41");
     CHECK(f.text("throatPlan").contains("20.50 mm"));
@@ -193,7 +177,7 @@ TEST_CASE("Shape: a lift table is read, told about, and dropped again, and a bad
 {
     WindowFixture f;
     const TempFolder folder;
-    show(f, View::Engine);
+    showShape(f, View::Engine);
     auto* crank = f.find<widgets::EngineCanvas>("crankCanvas");
     const auto liftBy = [&] {
         f.finishEngine();
@@ -231,7 +215,7 @@ TEST_CASE("Shape: the lift dialog says what it found, and what is wrong in its w
 TEST_CASE("Shape: house rules are compared before they are taken, and one step takes them back")
 {
     WindowFixture f;
-    show(f, View::House);
+    showShape(f, View::House);
     CHECK(widgets::shippedHouses().size() >= 5);
     auto* sets = f.find<QComboBox>("houseSets");
     REQUIRE(sets->count() >= 5);
@@ -259,7 +243,7 @@ TEST_CASE("Shape: house rules go to a file and come back, and a broken file is t
 {
     WindowFixture f;
     const TempFolder folder;
-    show(f, View::House);
+    showShape(f, View::House);
     f.nextPath = QString::fromStdString((folder.path() / "ours").string());
     f.trigger(widgets::command::HouseToFile);
     CHECK(f.suggested.endsWith(".euryth-house.json"));
@@ -279,7 +263,7 @@ TEST_CASE("Shape: house rules go to a file and come back, and a broken file is t
 TEST_CASE("Shape: a choice of the house is one step, and the words in calls follow it")
 {
     WindowFixture f;
-    show(f, View::House);
+    showShape(f, View::House);
     widgets::ChoiceEdit* thin = nullptr;
     for (auto* edit : f.window.findChildren<widgets::ChoiceEdit*>()) {
         if (edit->box()->accessibleName() == "Thin walls")
@@ -300,7 +284,7 @@ TEST_CASE("Shape: sheets for the bench are written in every kind, and a wrong en
     WindowFixture f;
     f.openOneMeasured();
     const TempFolder folder;
-    show(f, View::Area);
+    showShape(f, View::Area);
     for (const char* ending : {"pdf", "svg", "dxf", "csv"}) {
         f.nextPath = QString::fromStdString((folder.path() / (std::string("I1.") + ending)).string());
         f.trigger(widgets::command::BenchSheets);
@@ -330,7 +314,7 @@ TEST_CASE("Shape: the views by keys, and the trap of the second demo in one look
     f.window.files().openDemoFour();
     f.settle();
     f.workspace.choosePort(*job::findPort(f.workspace.job(), "I2"));
-    show(f, View::RunnerFlow);
+    showShape(f, View::RunnerFlow);
     f.finishEngine();
     CHECK(f.text("trapText").contains("Choose another port"));
     QComboBox* other = nullptr;
@@ -351,7 +335,7 @@ TEST_CASE("Shape: commands by Ctrl and a letter work while a field is typed into
 {
     WindowFixture f;
     const TempFolder folder;
-    show(f, View::ValveEnd);
+    showShape(f, View::ValveEnd);
     f.nextPath = QString::fromStdString((folder.path() / "I1.svg").string());
     auto* field = f.find<widgets::FieldEdit>("wish-throat_mm");
     field->edit()->setFocus();

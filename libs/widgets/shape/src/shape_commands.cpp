@@ -58,9 +58,8 @@ void holdAlike(Desk& desk)
 {
     const app::Workspace& workspace = desk.workspace();
     const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& { return workspace.analysisOf(i); };
-    std::vector<plans::StaysDifferent> different;
     job::Job held = workspace.job();
-    different = plans::holdToTightest(held, *workspace.portIndex(), analysisOf);
+    const auto different = plans::holdToTightest(held, *workspace.portIndex(), analysisOf);
     desk.editJob(QObject::tr("Hold alike ports to the tightest"), [&](job::Job& job) { job = held; });
     if (different.empty())
         return;
