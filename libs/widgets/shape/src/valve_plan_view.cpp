@@ -5,6 +5,7 @@
 #include <QStackedWidget>
 
 #include "app/language.hpp"
+#include "boss_panel.hpp"
 #include "end_plan.hpp"
 #include "kit/choice_edit.hpp"
 #include "kit/field_links.hpp"
@@ -14,6 +15,7 @@
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
 #include "valve_end_canvas.hpp"
+#include "valve_plan_parts.hpp"
 
 namespace euryth::widgets {
 
@@ -32,30 +34,6 @@ QString warning(const app::Workspace& w, const Phrase& conflict)
 {
     return conflict.empty() ? QString() : QStringLiteral("▲ ") + w.text(conflict);
 }
-
-/// Names and values below each other.
-class Rows {
-public:
-    void add(const QString& name, const QString& value, const QString& note = {})
-    {
-        m_rows += QStringLiteral(
-                      "<tr style='white-space:nowrap'><td>%1</td><td align=right>&nbsp;&nbsp;<b>%2</b></td>"
-                      "<td>&nbsp;&nbsp;%3</td></tr>")
-                      .arg(name, value, note);
-    }
-    void say(const QString& text)
-    {
-        if (!text.isEmpty())
-            m_rows += QStringLiteral("<tr><td colspan=3>%1</td></tr>").arg(text);
-    }
-    [[nodiscard]] QString table() const
-    {
-        return QStringLiteral("<table cellspacing=0 cellpadding=1>%1</table>").arg(m_rows);
-    }
-
-private:
-    QString m_rows;
-};
 
 QString houseSays(const app::Workspace& w, const job::ShareRange& range)
 {
@@ -290,91 +268,6 @@ private:
     SharedEndPlan m_plan;
 };
 
-/// Puts the value that the house would take into an empty field.
-template <class Value>
-app::FieldBinding withDefault(const app::Workspace& w, app::FieldBinding binding, const Value& value)
-{
-    if (value)
-        binding.emptyText = w.number(binding.kind, value->si());
-    return binding;
-}
-
-/// A wish of the valve end; what follows without it stands in the empty field.
-template <class Number, class Member, class Follows>
-void addWish(Context context, FormBuilder& form, int row, int column, const job::FieldOf<Number>& f, Member member,
-             Follows follows)
-{
-    form.add(row, column,
-             [=]() -> std::optional<app::FieldBinding> {
-                 const auto port = context.workspace.portIndex();
-                 if (!port)
-                     return std::nullopt;
-                 return withDefault(context.workspace,
-                                    app::bind(
-                                        f, [=](auto& job) -> auto& { return job.ports[*port].planEnd.*member; }),
-                                    follows());
-             })
-        ->setObjectName(
-            QStringLiteral("wish-%1").arg(QString::fromUtf8(f.key.data(), static_cast<qsizetype>(f.key.size()))));
-}
-
-QLabel* richLabel(Context context, const QString& name, const std::function<QString()>& text)
-{
-    auto* label = liveLabel(context, text);
-    label->setObjectName(name);
-    label->setTextFormat(Qt::RichText);
-    return label;
-}
-
-/// A side of the chosen port's valve, as a box that drops down.
-ChoiceEdit* sideChoice(Context context, const QString& label, const QString& tip,
-                       std::optional<job::Across> job::Valve::*member)
-{
-    const QStringList words{tr("not known"), tr("left"), tr("right")};
-    return new ChoiceEdit(context, {label, tip, words,
-                                    [=] {
-                                        const job::Port* port = context.workspace.port();
-                                        const auto side = port ? port->valve.*member : std::nullopt;
-                                        return side ? 1 + static_cast<int>(*side) : 0;
-                                    },
-                                    [=](int i) {
-                                        editPort(context, label, [=](job::Port& port) {
-                                            port.valve.*member =
-                                                i > 0 ? std::optional(static_cast<job::Across>(i - 1)) : std::nullopt;
-                                        });
-                                    }});
-}
-
-/// Room beside the guide, and what is planned of boss and bias.
-QString bossText(const app::Workspace& w)
-{
-    const job::Port* port = w.port();
-    if (!port)
-        return {};
-    const auto& analysis = w.analysis();
-    Rows rows;
-    if (const auto& room = analysis.guideRoom) {
-        rows.add(tr("room beside the guide"), w.text(Kind::Length, room->left.si()) + tr(" left"),
-                 w.text(Kind::Length, room->right.si()) + tr(" right"));
-        if (const auto bias = room->towardBore())
-            rows.add(tr("bias, toward the bore"), w.text(Kind::Length, bias->si()));
-    } else {
-        rows.say(tr("Bias not known. Missing: %1.").arg(withLinks(w, room.missing)));
-    }
-    Area gained;
-    std::size_t most = 0;
-    for (std::size_t i = 0; i < analysis.fins.size(); ++i) {
-        if (analysis.fins[i] && analysis.fins[i]->gained > gained) {
-            gained = analysis.fins[i]->gained;
-            most = i;
-        }
-    }
-    if (gained > Area{})
-        rows.add(tr("the fin gives"), w.text(Kind::Area, gained.si()),
-                 tr("at %1").arg(w.text(Kind::Position, port->stations[most].s.si())));
-    return rows.table();
-}
-
 /// What is wished, and the numbers that follow from it and cannot be drawn.
 QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
 {
@@ -401,40 +294,6 @@ QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
                                 [context, plan] { return throatText(context.workspace, *plan); }));
     column->addWidget(
         richLabel(context, QStringLiteral("turnPlan"), [context, plan] { return turnText(context.workspace, *plan); }));
-    column->addStretch(1);
-    return page;
-}
-
-/// The guide boss: the fin that is planned of it, and the room beside the guide.
-QWidget* bossPanel(Context context)
-{
-    auto* page = new QWidget;
-    auto* column = new QVBoxLayout(page);
-    column->setContentsMargins(0, 0, 0, 0);
-    auto* grid = newGrid();
-    FormBuilder form(context, *grid);
-    using P = job::PlannedEnd;
-    addWish(context, form, 0, 0, field::planFin, &P::fin, [] { return std::optional<Length>(); });
-    addWish(context, form, 1, 0, field::planBias, &P::bias, [context]() -> std::optional<Length> {
-        const auto& room = context.workspace.analysis().guideRoom;
-        return room ? room->towardBore() : std::nullopt;
-    });
-    grid->addWidget(sideChoice(context, tr("The bore lies"),
-                               tr("On which side the middle of the bore lies, seen from the window: to there the air "
-                                  "has to turn"),
-                               &job::Valve::boreSide),
-                    2, 0);
-    column->addLayout(grid);
-    column->addWidget(
-        richLabel(context, QStringLiteral("bossPlan"), [context] { return bossText(context.workspace); }));
-    auto* why = liveLabel(context, [] {
-        return tr(
-            "The boss is thinned to a fin, never cut off flat: its height stays, or little holds the guide and the "
-            "roof "
-            "over it is thin. More room beside the guide belongs on the side to which the air turns.");
-    });
-    why->setObjectName(QStringLiteral("bossWhy"));
-    column->addWidget(why);
     column->addStretch(1);
     return page;
 }
@@ -526,7 +385,7 @@ QWidget* makeValvePlanView(Context context)
     auto* beside = new Panel({});
     auto* views = new QStackedWidget;
     views->addWidget(scrolled(sizesPanel(context, plan)));
-    views->addWidget(scrolled(bossPanel(context)));
+    views->addWidget(scrolled(makeBossPanel(context)));
     views->addWidget(scrolled(biggerPanel(context, plan)));
     views->addWidget(shroudPanel(context, plan));
     auto* shown = new Switch(
