@@ -11,6 +11,7 @@
 
 #include "commands/run.hpp"
 #include "files/job_file.hpp"
+#include "job/usual.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
 
@@ -441,4 +442,33 @@ TEST_CASE("an exhaust port goes the whole way: engine, short side and cuts")
     const auto intake = nlohmann::json::parse(call({"engine", EURYTH_DEMO_FOUR, "--port", "I1", "--rpm", "7400"}).out);
     CHECK(intake["other_side"] == "E1");
     CHECK(intake["residual_share"].get<double>() == Approx(run["residual_share"].get<double>()));
+}
+
+TEST_CASE("areas and seat tell what is joined, the valves in the bore and what is assumed")
+{
+    const auto joined = call({"areas", kDemo, "--port", "I2"}).json()["joined"];
+    REQUIRE(joined["places"].size() == 5);  // the flange's opening and four places
+    CHECK(joined["length_mm"] == 160);
+    CHECK(joined["places"][0]["s_mm"] == 0);
+    CHECK(joined["places"][2]["depth_mm"].get<double>() > 0.3);
+    CHECK(joined["places"][2]["wanted_area_mm2"].get<double>() > joined["places"][2]["area_mm2"].get<double>());
+    CHECK(joined["mouth_loss"].get<double>() > 0.1);
+    CHECK(call({"areas", kDemo, "--port", "E2"}).json()["joined"]["mouth_loss"].is_null());
+    CHECK_FALSE(call({"areas", kDemo, "--port", "I1"}).json().contains("joined"));
+    const auto seat = call({"seat", EURYTH_DEMO_SINGLE, "--port", "I1/a"}).json();
+    CHECK(seat["layout"]["valves"].size() == 4);
+    CHECK(seat["layout"]["facing"][0] == nlohmann::json{{"intake", "I1/a"}, {"exhaust", "E1/b"}});
+    CHECK(seat["layout"]["lopsided"].get<double>() > 0.02);
+    CHECK(seat["assumed"].empty());
+    TempFolder folder;
+    job::Job job = demoJob();
+    job.ports[0].valve.pilot.reset();
+    job::takeUsual(job, &job.ports[0].valve.pilot);
+    const std::string path = (folder.path() / "assumed.euryth.json").string();
+    std::ofstream(path) << files::jobText(job);
+    for (const char* which : {"areas", "seat", "cut"}) {
+        const auto told = call({which, path, "--port", "I1"}).json();
+        REQUIRE(told["assumed"].size() == 1);
+        CHECK(told["assumed"][0].get<std::string>().find("Pilot 7.03 mm") != std::string::npos);
+    }
 }

@@ -6,6 +6,7 @@
 #include <QCoreApplication>
 
 #include "app/language.hpp"
+#include "job/usual.hpp"
 #include "units/format.hpp"
 #include "units/parse.hpp"
 
@@ -38,8 +39,39 @@ QString commit(Document& document, const FieldBinding& binding, const QString& t
             return shown(*problem);
         si = *parsed;
     }
-    return document.edit(QCoreApplication::translate("Undo", "Change %1").arg(binding.label),
-                         [&](job::Job& job) { binding.set(job, si); });
+    return document.edit(QCoreApplication::translate("Undo", "Change %1").arg(binding.label), [&](job::Job& job) {
+        binding.set(job, si);
+        if (binding.member)
+            job::markMeasured(job, binding.member(job));
+    });
+}
+
+std::optional<UsualOffer> usualOffer(const FieldBinding& binding, const job::Job& job, const units::DisplayUnits& units)
+{
+    const auto usual = binding.member ? job::usualFor(job, binding.member(job)) : std::nullopt;
+    if (!usual)
+        return std::nullopt;
+    return UsualOffer{QString::fromStdString(units::formatWithUnit(binding.kind, usual->si, units)), shown(usual->why)};
+}
+
+bool isAssumed(const FieldBinding& binding, const job::Job& job)
+{
+    return binding.member && job::isAssumed(job, binding.member(job));
+}
+
+QString takeUsual(Document& document, const FieldBinding& binding)
+{
+    if (!binding.member)
+        return {};
+    const job::Job& job = document.job();
+    if (isAssumed(binding, job)) {
+        return document.edit(QCoreApplication::translate("Undo", "%1 is measured").arg(binding.label),
+                             [&](job::Job& j) { job::markMeasured(j, binding.member(j)); });
+    }
+    if (binding.get(job) || !job::usualFor(job, binding.member(job)))
+        return {};
+    return document.edit(QCoreApplication::translate("Undo", "Usual %1").arg(binding.label),
+                         [&](job::Job& j) { job::takeUsual(j, binding.member(j)); });
 }
 
 }  // namespace euryth::app

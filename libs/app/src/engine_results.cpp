@@ -52,9 +52,9 @@ Known<Curve> curveOf(Who who, std::string name, engine::EngineModel model, const
     curve.smallest = smallestOf(model);
     curve.gasSpeed = gasSpeeds(model, curve.run, curve.smallest.area);
     const Length lift = model.cam.lift;
-    curve.onBench = engine::throughPort(model, model.room, lift, results.bench);
-    curve.onEngine = engine::throughPort(model, model.comparedIn(), lift, results.running);
-    curve.choked = engine::portChokes(model, model.comparedIn(), lift);
+    curve.onBench = engine::throughPort(model, engine::On::Bench, lift, results.bench);
+    curve.onEngine = engine::throughPort(model, model.comparedOn(), lift, results.running);
+    curve.choked = engine::portChokes(model, model.comparedOn(), lift);
     curve.model = std::move(model);
     const bool settled = curve.run.settled && (!curve.shift || curve.shift->settled) &&
                          std::ranges::all_of(curve.sweep, &engine::SpeedPoint::settled);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/row_tables.hpp"
 
+#include "analysis/joined.hpp"
 #include "engine/engine_model.hpp"
 #include "units/format.hpp"
 
@@ -111,6 +112,96 @@ RowTable* makeChamberTable(Workspace& workspace, QObject* parent)
         return {};
     };
     source.computed = [&workspace](int row, int) { return ratioText(workspace, row); };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+namespace {
+
+/// Sets one side of a place of a joined runner. A round one stays round when its width is typed; corners never stand in
+/// the way of what is typed.
+void setJoinedSide(geometry::RoundedRectangle& shape, Length geometry::RoundedRectangle::*side, Length value)
+{
+    const Length r = shape.corners.roofLeft;
+    const bool round = shape.width == shape.height && abs(r * 2.0 - shape.width) < Length::fromSi(1e-9);
+    shape.*side = value;
+    if (round && side == &geometry::RoundedRectangle::width)
+        shape.height = value;
+    const Length most = std::min(shape.width, shape.height) / 2.0;
+    const auto fit = [&](Length& corner) { corner = round ? most : std::min(corner, most); };
+    auto& c = shape.corners;
+    for (Length* corner : {&c.roofLeft, &c.roofRight, &c.floorRight, &c.floorLeft})
+        fit(*corner);
+}
+
+FieldBinding joinedSize(std::size_t port, int row, const job::FieldOf<Length>& field,
+                        Length geometry::RoundedRectangle::*side)
+{
+    FieldBinding binding = numberOf(field);
+    binding.required = true;
+    binding.get = [=](const job::Job& job) -> std::optional<double> {
+        return (job.ports[port].joined.stations[at(row)].section.shape.*side).si();
+    };
+    binding.set = [=](job::Job& job, std::optional<double> si) {
+        setJoinedSide(job.ports[port].joined.stations[at(row)].section.shape, side, Length::fromSi(*si));
+    };
+    return binding;
+}
+
+/// All four corners alike.
+FieldBinding joinedCorner(std::size_t port, int row)
+{
+    FieldBinding binding = numberOf(job::field::openingRadius);
+    binding.required = true;
+    const auto corners = [=](auto& job) -> auto&
+    {
+        return job.ports[port].joined.stations[at(row)].section.shape.corners;
+    };
+    binding.get = [=](const job::Job& job) -> std::optional<double> { return corners(job).roofLeft.si(); };
+    binding.set = [=](job::Job& job, std::optional<double> si) {
+        const Length r = Length::fromSi(*si);
+        corners(job) = {r, r, r, r};
+    };
+    return binding;
+}
+
+QString joinedText(const Workspace& workspace, int row, int column)
+{
+    const auto passage = analysis::joinedPassage(workspace.job(), *workspace.port(), workspace.analysis());
+    const auto& stations = workspace.port()->joined.stations;
+    if (!passage || at(row) >= stations.size())
+        return QString::fromUtf8(units::kUnknownText);
+    // The flange's own opening comes before the places that were typed.
+    const auto& place = passage->places[passage->places.size() - stations.size() + at(row)];
+    if (column == 4)
+        return workspace.number(Kind::Area, place.area.si());
+    if (!place.asksForMetal())
+        return QStringLiteral("0");
+    return workspace.number(Kind::Length, place.depth.si());
+}
+
+}  // namespace
+
+RowTable* makeJoinedTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("from flange"), RowTable::tr("width"), RowTable::tr("height"),
+                      RowTable::tr("corner"),      RowTable::tr("area"),  RowTable::tr("open by")};
+    source.rows = [&workspace] {
+        return workspace.port() ? static_cast<int>(workspace.port()->joined.stations.size()) : 0;
+    };
+    source.binding = [&workspace](int row, int column) -> FieldBinding {
+        const std::size_t port = workspace.portIndex().value_or(0);
+        switch (column) {
+        case 0:
+            return bind(
+                job::field::joinedS, [=](auto& j) -> auto& { return j.ports[port].joined.stations[at(row)].s; });
+        case 1: return joinedSize(port, row, job::field::width, &geometry::RoundedRectangle::width);
+        case 2: return joinedSize(port, row, job::field::height, &geometry::RoundedRectangle::height);
+        case 3: return joinedCorner(port, row);
+        default: return {};
+        }
+    };
+    source.computed = [&workspace](int row, int column) { return joinedText(workspace, row, column); };
     return new RowTable(workspace, std::move(source), parent);
 }
 

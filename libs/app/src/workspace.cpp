@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "analysis/valve_layout.hpp"
 #include "app/language.hpp"
 #include "units/format.hpp"
 
@@ -142,11 +143,12 @@ std::vector<Workspace::PortResults> Workspace::keptResults()
             sameFlows = false;
         if (analysis::sameAnalysis(before, was, job(), is)) {
             kept[i].analysis = std::move(m_results[i].analysis);
-            kept[i].end = std::move(m_results[i].end);
+            if (analysis::sameLayout(before, was, job(), is))
+                kept[i].end = std::move(m_results[i].end);
         }
     }
     for (std::size_t i = 0; sameFlows && i < kept.size(); ++i) {
-        const bool same = kept[i].analysis && before.castings == job().castings &&
+        const bool same = kept[i].analysis && kept[i].end && before.castings == job().castings &&
                           before.ports[i].accepted == job().ports[i].accepted;
         if (same)
             kept[i].calls = std::move(m_results[i].calls);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <ostream>
 
+#include "analysis/joined.hpp"
 #include "call.hpp"
 #include "job/describe.hpp"
 
@@ -54,6 +55,23 @@ Json areasJson(const job::Port& port, const analysis::PortAnalysis& analysis)
     return result;
 }
 
+/// What is joined to the window, outward from the flange, and the work that it asks for.
+Json joinedJson(const analysis::JoinedPassage& passage)
+{
+    Json json{{"length_mm", number(inMm(passage.length))},
+              {"volume_cc", number(inCc(passage.volume))},
+              {"window_area_mm2", number(inMm2(passage.window))},
+              {"mouth_loss", numberOrNull(passage.mouthLoss)}};
+    json["places"] = Json::array();
+    for (const analysis::JoinedAt& place : passage.places) {
+        json["places"].push_back({{"s_mm", number(inMm(place.s))},
+                                  {"area_mm2", number(inMm2(place.area))},
+                                  {"wanted_area_mm2", number(inMm2(place.wanted))},
+                                  {"depth_mm", number(inMm(place.depth))}});
+    }
+    return json;
+}
+
 }  // namespace
 
 int callAreas(const Request& request, std::ostream& out)
@@ -62,6 +80,9 @@ int callAreas(const Request& request, std::ostream& out)
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = analysis::analyse(job, port);
     Json result = areasJson(port, analysis);
+    if (const auto joined = analysis::joinedPassage(job, port, analysis))
+        result["joined"] = joinedJson(*joined);
+    putAssumed(result, job, port);
     const auto branches = job::branchesOf(job, port);
     if (!branches.empty()) {
         // The sums above are those of the common runner and all branches together.

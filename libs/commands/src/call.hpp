@@ -80,6 +80,8 @@ std::string portPlace(const job::Port& port);
 std::optional<double> plainNumber(const std::string& text);
 /// The option --flow-m3s.
 VolumeFlow flowOf(const std::string& text);
+/// Under "assumed": numbers of the port, its engine and bench for which the usual one was taken.
+void putAssumed(Json& json, const job::Job& job, const job::Port& port);
 /// A number for people and scripts: ten significant digits, so that binary noise does not show.
 Json number(double value);
 template <class T>

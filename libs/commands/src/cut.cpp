@@ -68,6 +68,7 @@ int callCut(const Request& request, std::ostream& out)
     result["after"] = stateJson(plan.after);
     result["makes_worse"] = plan.makesWorse();
     result["converged"] = plan.converged;
+    putAssumed(result, job, port);
     out << result.dump(2) << '\n';
     return kDone;
 }

@@ -113,14 +113,14 @@ int callEngine(const Request& request, std::ostream& out)
              number(
                  (flow.stations.front().totalPressure - flow.stations[model->runner.size() - 1].totalPressure).si())}};
     };
-    const auto at = [&](const air::AirState& before, PressureDifference depression) {
-        Json json = place(engine::throughPort(*model, before, lift, depression));
+    const auto at = [&](engine::On where, PressureDifference depression) {
+        Json json = place(engine::throughPort(*model, where, lift, depression));
         json["depression_pa"] = number(inPa(depression));
         return json;
     };
-    result["full_lift"] = {{"bench", at(model->room, engine::benchDepression(job))},
-                           {"running", at(model->comparedIn(), engine::runningDepression(job))},
-                           {"choking", place(engine::portChokes(*model, model->comparedIn(), lift))}};
+    result["full_lift"] = {{"bench", at(engine::On::Bench, engine::benchDepression(job))},
+                           {"running", at(model->comparedOn(), engine::runningDepression(job))},
+                           {"choking", place(engine::portChokes(*model, model->comparedOn(), lift))}};
     const auto flows = engine::portFlows(job, port);
     put(result, "chokes_from_rpm", flows && flows->chokesFrom ? number(inRpm(*flows->chokesFrom)) : Json(nullptr),
         !flows ? flows.missing : say("missing.no-choke"));

@@ -37,6 +37,7 @@ int callShortSide(const Request& request, std::ostream& out)
     result["expected_dead_share"] = number(severity->deadShare);
     result["expected_dead_share_uncertainty"] = number(severity->deadShareUncertainty);
     result["outside_calibration"] = severity->outside;
+    putAssumed(result, loaded.job, *loaded.port);
     out << result.dump(2) << '\n';
     return kDone;
 }

@@ -52,6 +52,7 @@ int callOpening(const Request& request, std::ostream& out)
     }
     result["throat_area_mm2"] = number(inMm2(geometry::throatNetArea(valve->throat, valve->stem)));
     result["throat_takes_over_mm"] = number(inMm(geometry::throatTakesOver(*valve)));
+    putAssumed(result, job, port);
     out << result.dump(2) << '\n';
     return kDone;
 }

@@ -6,6 +6,7 @@
 
 #include "call.hpp"
 #include "files/job_file.hpp"
+#include "job/usual.hpp"
 #include "units/format.hpp"
 
 namespace euryth::commands {
@@ -72,6 +73,13 @@ void Request::tell(const Phrase& phrase) const
 {
     if (messages)
         *messages << words(phrase) << std::endl;  // at once: somebody waits
+}
+
+void putAssumed(Json& json, const job::Job& job, const job::Port& port)
+{
+    json["assumed"] = Json::array();
+    if (const Phrase numbers = job::assumedPhrase(job, port); !numbers.empty())
+        json["assumed"].push_back(words(say("assumed.numbers", {{"numbers", numbers}})));
 }
 
 void put(Json& json, const std::string& key, const Json& numberOrNull, const Phrase& missing)

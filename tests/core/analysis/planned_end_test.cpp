@@ -59,3 +59,40 @@ TEST_CASE("an exhaust's analysis hangs on the chambers, a common exhaust's on it
     CHECK(analyse(other, other.ports[i]).wantedArea->si() !=
           Approx(analyse(job, job.ports[i]).wantedArea->si()).epsilon(1e-6));
 }
+
+TEST_CASE("a planned width over the turn goes into the corners, leaves the floor and fades before and behind the turn")
+{
+    job::Job job = demoJob();
+    job::Port& port = job.ports[0];
+    for (job::Station& station : port.stations) {
+        station.wall.at.fill(lengthFromMm(12));
+        station.boss = {};
+        station.plan = {};
+    }
+    port.probes.clear();
+    port.planEnd = {};
+    job.house.greatestCut = lengthFromMm(8);
+    const PortAnalysis before = analyse(job, port);
+    const std::size_t over = *before.places.shortSide;
+    const geometry::Box now = geometry::boxOf(before.sections[over]);
+    port.planEnd.apexWidth = now.width + lengthFromMm(6);
+    const PortAnalysis after = analyse(job, port);
+    REQUIRE(after.planned[over]);
+    using geometry::index;
+    using geometry::Sector;
+    const auto& growth = after.planned[over]->growth;
+    CHECK(inMm(growth[index(Sector::Left)]) == Approx(3).margin(0.05));
+    CHECK(inMm(growth[index(Sector::Right)]) == Approx(3).margin(0.05));
+    CHECK(inMm(growth[index(Sector::FloorLeft)]) > 2.0);
+    CHECK(inMm(growth[index(Sector::Floor)]) == Approx(0).margin(0.05));
+    const geometry::Box planned = geometry::boxOf(after.planned[over]->section);
+    CHECK(inMm(planned.width) == Approx(inMm(now.width) + 6).margin(0.1));
+    CHECK(inMm(planned.height) == Approx(inMm(now.height)).margin(0.1));
+    CHECK(*after.plan[over] > *before.plan[over]);
+    // At the window nothing is asked for.
+    CHECK(inMm(geometry::boxOf(after.planned[0]->section).width) ==
+          Approx(inMm(geometry::boxOf(before.planned[0]->section).width)).margin(1e-6));
+    // A width that is there asks for nothing.
+    port.planEnd.apexWidth = now.width - lengthFromMm(1);
+    CHECK(*analyse(job, port).plan[over] == *before.plan[over]);
+}

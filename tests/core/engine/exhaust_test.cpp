@@ -70,7 +70,7 @@ TEST_CASE("an exhaust port has the valve first and the runner behind it, in the 
     CHECK(model->otherSide == "I1");
     CHECK(inMm(model->fromWindow(0)) == Approx(86));
     CHECK(inMm(model->fromWindow(model->runner.size() - 1)) == Approx(0).margin(1e-9));
-    const auto bench = throughPort(*model, model->room, model->cam.lift, benchDepression(job));
+    const auto bench = throughPort(*model, On::Bench, model->cam.lift, benchDepression(job));
     REQUIRE(bench.stations.size() == model->runner.size() + 1);
     // The room's total pressure is before the valve; behind it the runner starts with less, and ends at the depression.
     CHECK(bench.stations.back().totalPressure == model->room.pressure);

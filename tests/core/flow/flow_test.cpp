@@ -43,7 +43,7 @@ double fannoLength(double m)
 
 }  // namespace
 
-TEST_CASE("friction factors and bend losses agree with python3-fluids (tests/data/flow/losses.csv)")
+TEST_CASE("losses of friction and bends and mouths agree with python3-fluids (tests/data/flow/losses.csv)")
 {
     std::ifstream in(std::string(EURYTH_TEST_DATA) + "/flow/losses.csv");
     REQUIRE(in);
@@ -57,9 +57,12 @@ TEST_CASE("friction factors and bend losses agree with python3-fluids (tests/dat
             const Angle angle = angleFromDegrees(std::stod(c[2]));
             CHECK(bendLoss(std::stod(c[1]), angle, std::stod(c[3])) == Approx(std::stod(c[4])).epsilon(1e-9));
             ++checked;
+        } else if (c[0] == "mouth") {
+            CHECK(mouthLoss(std::stod(c[1])) == Approx(std::stod(c[2])).epsilon(1e-9));
+            ++checked;
         }
     }
-    CHECK(checked == 65);
+    CHECK(checked == 73);
     CHECK(frictionFactor(1000, 0.01) == Approx(0.064));
 }
 

@@ -144,6 +144,14 @@ TEST_CASE("shapes, branches, castings and openings that do not fit say so at the
               j.ports[0].manifold = {lengthFromMm(30), lengthFromMm(20), lengthFromMm(11), {}, {}, {}};
           }) == List{"ports/I1/manifold/radius_mm"});
     CHECK(placesAfter([](Job& j) {
+              j.ports[0].joined.stations.resize(2);
+              for (job::JoinedStation& place : j.ports[0].joined.stations) {
+                  place.s = lengthFromMm(20);
+                  place.section = j.ports[0].stations[0].section;
+              }
+              j.ports[0].joined.stations[0].section.shape.corners.roofLeft = lengthFromMm(30);
+          }) == List{"ports/I1/joined/stations/0/section/corner_mm/roof_left", "ports/I1/joined/stations/1/s_mm"});
+    CHECK(placesAfter([](Job& j) {
               j.ports[0].stations[0].stem = {lengthFromMm(40), lengthFromMm(40), {}};
           }) == List{"ports/I1/stations/0/boss"});
     const auto withBranch = [](auto change) {

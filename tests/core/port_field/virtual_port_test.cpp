@@ -367,7 +367,7 @@ TEST_CASE("the first place to go sonic, and what pulls so much")
     // Without losses this flow is a little more than the port with its losses lets pass: no speed of the engine draws
     // it.
     const auto model = engineModel(job, port, analysis);
-    CHECK(choke.rpm.has_value() == (portChokes(*model, model->room, model->cam.lift).flow >= choke.flow));
+    CHECK(choke.rpm.has_value() == (portChokes(*model, engine::On::Bench, model->cam.lift).flow >= choke.flow));
     // A flow that it does draw is found again.
     const auto flows = *portFlows(job, port);
     const MassFlow half = flows.choking * 0.5;

@@ -22,6 +22,8 @@ struct FieldBinding {
     bool required = false;  ///< false: may be emptied, which makes it unknown
     std::function<std::optional<double>(const job::Job&)> get;  ///< SI
     std::function<void(job::Job&, std::optional<double>)> set;  ///< SI
+    /// The number itself, by which one knows which it is; nothing of a number that is not the job's own.
+    std::function<const void*(const job::Job&)> member;
 };
 
 namespace detail {
@@ -99,7 +101,7 @@ struct IsOptional<std::optional<T>> : std::true_type {
 template <class Number>
 FieldBinding numberOf(const job::FieldOf<Number>& field)
 {
-    return {labelOf(field), field, kindOf(field), {}, false, {}, {}};
+    return {labelOf(field), field, kindOf(field), {}, false, {}, {}, {}};
 }
 
 /// A binding to the member that `access` returns a reference to: `[](auto& job) -> auto& { return job.engine.bore; }`.
@@ -113,6 +115,7 @@ FieldBinding bind(const job::FieldOf<Kind>& field, Access access)
                   "the register has another kind of number under this entry");
     FieldBinding binding = numberOf(field);
     binding.required = !detail::IsOptional<Member>::value;
+    binding.member = [access](const job::Job& job) -> const void* { return &access(job); };
     if constexpr (detail::IsOptional<Member>::value) {
         using T = typename Member::value_type;
         binding.get = [access](const job::Job& job) -> std::optional<double> {
@@ -147,5 +150,18 @@ QString fieldText(const FieldBinding& binding, const job::Job& job, const units:
 /// changed, or an empty text. Text that says what already is there changes nothing, so that shown digits never replace
 /// finer ones.
 QString commit(Document& document, const FieldBinding& binding, const QString& text, const units::DisplayUnits& units);
+
+/// What is usual for the number, in words ("7.00 mm"), and why; nothing where nothing is usual.
+struct UsualOffer {
+    QString value;
+    QString why;
+};
+std::optional<UsualOffer> usualOffer(const FieldBinding& binding, const job::Job& job,
+                                     const units::DisplayUnits& units);
+/// True where the number is a usual one that was taken.
+bool isAssumed(const FieldBinding& binding, const job::Job& job);
+/// Takes the usual value where the number is not known, and says of one that was taken that it is measured: one undo
+/// step. Returns what is wrong, as commit() does; an empty text where there was nothing to do.
+QString takeUsual(Document& document, const FieldBinding& binding);
 
 }  // namespace euryth::app

@@ -43,6 +43,9 @@ private:
 RowTable* makeSeatTable(Workspace& workspace, QObject* parent);
 /// The job's chambers with the compression ratio that each gives.
 RowTable* makeChamberTable(Workspace& workspace, QObject* parent);
+/// The places of what is joined to the chosen port's window, with the area there and by how much it asks to be opened
+/// all round. The places are rounded rectangles or round.
+RowTable* makeJoinedTable(Workspace& workspace, QObject* parent);
 /// The corners of the chosen station's traced outline.
 RowTable* makeOutlineTable(Workspace& workspace, QObject* parent);
 

@@ -39,6 +39,20 @@ planning::FloorLine floorLine(const job::Port& port, const PortAnalysis& analysi
     return floor;
 }
 
+/// Stations round `middle` between which nearly all of the turn is made.
+std::pair<std::size_t, std::size_t> turnEnds(const std::vector<Angle>& turned, std::size_t middle)
+{
+    constexpr double hardly = 0.05;
+    const Angle whole = turned.back();
+    std::size_t first = middle;
+    while (first > 0 && turned[first] > whole * hardly)
+        --first;
+    std::size_t last = middle;
+    while (last + 1 < turned.size() && turned[last] < whole * (1.0 - hardly))
+        ++last;
+    return {first, last};
+}
+
 /// The wished short side: radius and apex.
 void layBackFloor(const job::Port& port, const PortAnalysis& analysis, Depths& depths)
 {
@@ -69,6 +83,24 @@ void roundBowl(const job::Port& port, const PortAnalysis& analysis, Depths& dept
     }
 }
 
+/// The wished width over the turn: at the short side both sides go out, and the corners between floor and sides as far
+/// as the sides, so that the width is there over the floor too. It fades to nothing where the turn begins and ends; the
+/// floor itself, and so the short side's radius, stays.
+void widenTurn(const job::Port& port, const PortAnalysis& analysis, Depths& depths)
+{
+    const std::size_t middle = *analysis.places.shortSide;
+    const Length missing = *port.planEnd.apexWidth - geometry::boxOf(analysis.sections[middle]).width;
+    if (missing <= Length{})
+        return;
+    const auto [first, last] = turnEnds(floorLine(port, analysis).turned, middle);
+    for (std::size_t i = 0; i < depths.size(); ++i) {
+        const double share = planning::bowlShare(port.stations[i].s, port.stations[first].s, port.stations[middle].s,
+                                                 port.stations[last].s);
+        for (const Sector s : {Sector::Left, Sector::Right, Sector::FloorLeft, Sector::FloorRight})
+            depths[i][index(s)] = std::max(depths[i][index(s)], missing / 2.0 * share);
+    }
+}
+
 /// The wished room on the bore's side of the guide: over the bowl that side goes out until there is so much more room
 /// than on the other.
 void widenTowardBore(const job::Port& port, const PortAnalysis& analysis, Depths& depths)
@@ -96,14 +128,18 @@ void widenTowardBore(const job::Port& port, const PortAnalysis& analysis, Depths
 std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis)
 {
     const job::PlannedEnd& end = port.planEnd;
-    const bool floor = (end.shortRadius || end.shortHeight) && analysis.floorRadius && analysis.floorApex;
+    const bool turns = analysis.floorRadius && analysis.floorApex;
+    const bool floor = (end.shortRadius || end.shortHeight) && turns;
+    const bool apex = end.apexWidth && turns && analysis.places.shortSide;
     const bool bowl = end.bowl && analysis.places.bowl;
     const bool bias = end.bias && analysis.guideRoom && analysis.guideRoom->towardBore();
-    if (!floor && !bowl && !bias)
+    if (!floor && !apex && !bowl && !bias)
         return {};
     std::vector<geometry::PerSector<Length>> depths(port.stations.size());
     if (floor)
         layBackFloor(port, analysis, depths);
+    if (apex)
+        widenTurn(port, analysis, depths);
     if (bowl)
         roundBowl(port, analysis, depths);
     if (bias)

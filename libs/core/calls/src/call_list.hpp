@@ -63,6 +63,13 @@ void addSurveyCalls(const CallInputs& of, std::vector<Call>& calls);
 /// The seat and the valve job against the house's rules: width, angle with the lifts at which it gains and loses,
 /// inset, band, what is left of a pressed-in insert.
 void addSeatCalls(const CallInputs& of, std::vector<Call>& calls);
+/// What is joined to the window: a manifold's runner that does not get steadily smaller, a primary smaller than the
+/// window, a sharp mouth.
+void addFlangeCalls(const CallInputs& of, std::vector<Call>& calls);
+/// The cylinder's valves in the bore: laid out against what was measured, over each other or the bore, unequal pairs.
+void addLayoutCalls(const CallInputs& of, std::vector<Call>& calls);
+/// Numbers of the port, its engine and its bench that are assumed.
+void addAssumedCalls(const CallInputs& of, std::vector<Call>& calls);
 /// The guide boss: room beside the guide against the side to which the air turns, and what is planned of the boss.
 void addBossCalls(const CallInputs& of, std::vector<Call>& calls);
 /// What is to be said about shape and plan: findings along the runner, the engine's demand, where engine and port

@@ -36,6 +36,9 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
     const CallInputs of{job, port, analysis, source, end ? *end : own};
     std::vector<Call> calls;
     addSurveyCalls(of, calls);
+    addFlangeCalls(of, calls);
+    addLayoutCalls(of, calls);
+    addAssumedCalls(of, calls);
     addSeatCalls(of, calls);
     addBossCalls(of, calls);
     addShapeCalls(of, calls);

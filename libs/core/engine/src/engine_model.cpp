@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <array>
 
+#include "analysis/joined.hpp"
+#include "job/usual.hpp"
 #include "passage.hpp"
 #include "words/missing_list.hpp"
 
@@ -56,6 +58,33 @@ std::vector<flow::FlowStation> runnerStations(const job::Port& port, const analy
     return runner.size() < 2 ? std::vector<flow::FlowStation>{} : runner;
 }
 
+namespace {
+
+/// Puts the port's runner, and what is joined to it, into a model.
+void layRunner(const job::Port& port, const analysis::PortAnalysis& analysis, EngineModel& model)
+{
+    model.runner = model.passage = runnerStations(port, analysis);
+    model.joined = 0;
+    if (model.runner.empty())
+        return;
+    auto joined = analysis::joinedStations(port);
+    if (joined.empty())
+        return;
+    model.joined = joined.size();
+    constexpr Length gasket = lengthFromMm(0.1);  // a step at the flange takes some distance
+    if (model.isExhaust()) {
+        for (flow::FlowStation& station : joined)
+            station.s += model.runner.back().s + gasket;
+        model.passage.insert(model.passage.end(), joined.begin(), joined.end());
+    } else {
+        for (flow::FlowStation& station : model.passage)
+            station.s += port.joined.stations.back().s + gasket - model.runner.front().s;
+        model.passage.insert(model.passage.begin(), joined.begin(), joined.end());
+    }
+}
+
+}  // namespace
+
 std::vector<const job::Port*> sideOf(const job::Job& job, const job::Port& port, job::Side side)
 {
     std::vector<const job::Port*> ports;
@@ -88,13 +117,13 @@ Known<EngineModel> ownModel(const job::Job& job, const job::Port& port, const an
     missing.need(cam.has_value(), exhaust ? "missing.exhaust-cam" : "missing.intake-cam");
     missing.need(room.has_value(), "missing.bench-air");
     EngineModel model;
-    model.runner = runnerStations(port, analysis);
+    model.side = port.side;
+    layRunner(port, analysis, model);
     missing.need(!model.runner.empty(), "missing.two-stations");
     const job::FlowTest* test = job::countingTest(port);
     missing.need(test || analysis.valve, "missing.flow-or-valve");
     if (!missing.empty())
         return {std::nullopt, missing.phrase()};
-    model.side = port.side;
     model.valveEnd = port.stations.back().s;
     model.room = *room;
     model.fresh = model.charge = *analysis::chargeAir(job);
@@ -112,6 +141,10 @@ Known<EngineModel> ownModel(const job::Job& job, const job::Port& port, const an
     } else if (planning::closes(model.cam) < angleFromDegrees(180.0)) {
         return {std::nullopt, say("missing.cam-closing")};
     }
+    if (model.joined > 0 && !exhaust && !port.joined.mouthRadius)
+        model.assumed.push_back(say("assumed.mouth"));
+    if (auto typed = job::assumedPhrase(job, port); !typed.empty())
+        model.assumed.push_back(say("assumed.numbers", {{"numbers", std::move(typed)}}));
     chooseOpening(port, analysis, model);
     join(model, test ? *test->depression : benchDepression(job));
     return {std::move(model), {}};
@@ -150,7 +183,7 @@ EngineModel plannedModel(const EngineModel& present, const analysis::PortAnalysi
                          PressureDifference bench)
 {
     EngineModel model = present;
-    model.runner = runnerStations(planned, plannedAnalysis);
+    layRunner(planned, plannedAnalysis, model);
     model.valveEnd = planned.stations.empty() ? present.valveEnd : planned.stations.back().s;
     if (presentAnalysis.valve && plannedAnalysis.valve && !(*presentAnalysis.valve == *plannedAnalysis.valve)) {
         model.opening = [before = analysis::reckonedOpening(*presentAnalysis.valve, present.cam.lift),

@@ -64,7 +64,7 @@ flow::RunnerFlow runnerAt(const EngineModel& model, const planning::ExchangePoin
     const planning::GasAtRest gas{p.beforeRunner,
                                   Density::fromSi(p.beforeRunner.si() / (gasConstant * p.temperature.si())),
                                   planning::kBurnedGamma};
-    return throughExhaust(model, gas, p.temperature, MassFlow::fromSi(std::max(none, p.out.si())));
+    return throughExhaust(model, On::Engine, gas, p.temperature, MassFlow::fromSi(std::max(none, p.out.si())));
 }
 
 }  // namespace
@@ -96,8 +96,7 @@ EngineRun runEngine(const EngineModel& model, RotationalSpeed rpm)
         run.atPeakFlow = runnerAt(model, drivenPeak(model, *run.exchange));
         return run;
     }
-    const auto through = flow::flowThrough(model.runner, model.charge, run.filling.peakFlow, model.roughness);
-    run.atPeakFlow = through ? *through : flow::chokingFlow(model.runner, model.charge, model.roughness);
+    run.atPeakFlow = throughRunner(model, On::Engine, run.filling.peakFlow);
     return run;
 }
 
@@ -183,8 +182,8 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
     // Stations count from the window; an exhaust's air comes from the valve.
     const std::size_t count = model.runner.size();
     const auto station = [&](std::size_t i) { return model.isExhaust() && i < count ? count - 1 - i : i; };
-    flows.onBench = throughPort(model, model.room, lift, bench).flow;
-    const auto most = portChokes(model, model.charge, lift);
+    flows.onBench = throughPort(model, On::Bench, lift, bench).flow;
+    const auto most = portChokes(model, On::Engine, lift);
     flows.choking = most.flow;
     flows.place = station(most.fastest);
     // Each speed is a sum of its own, so that they are worked out side by side.
@@ -204,7 +203,7 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
     }
     flows.fastest =
         station(model.isExhaust() ? fastestDriven(model, top)
-                                  : throughPort(model, model.charge, lift, flows.atTop().peakDepression).fastest);
+                                  : throughPort(model, On::Engine, lift, flows.atTop().peakDepression).fastest);
     return flows;
 }
 
@@ -230,10 +229,15 @@ bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, c
         // A plan is no measurement: dragging it leaves the flows as they are.
         return p.s == q.s && p.pose == q.pose && p.section == q.section && p.boss == q.boss && p.stem == q.stem;
     };
+    const auto valveOf = [](const job::Port& p) {  // where it lies in the bore changes no flow
+        job::Valve valve = p.valve;
+        valve.inBore = {};
+        return valve;
+    };
     const auto same = [&](const job::Port& p, const job::Port& q) {
-        return p.side == q.side && p.cylinder == q.cylinder && p.valve == q.valve && p.shortSide == q.shortSide &&
+        return p.side == q.side && p.cylinder == q.cylinder && valveOf(p) == valveOf(q) && p.shortSide == q.shortSide &&
                p.runner == q.runner && std::ranges::equal(p.stations, q.stations, sameStation) && p.flow == q.flow &&
-               p.probes == q.probes;
+               p.probes == q.probes && p.manifold == q.manifold && p.joined == q.joined;
     };
     // The cylinder's other side changes what is left of the burned gas, and what is drawn.
     const auto sameOther = [&](const job::Port* p, const job::Port* q) { return same(*p, *q); };

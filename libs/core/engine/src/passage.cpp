@@ -159,12 +159,13 @@ namespace {
 
 void joinInlet(EngineModel& model, PressureDifference depression)
 {
-    const auto inletFor = [&](const air::AirState& before) {
-        return std::make_shared<const planning::Inlet>(model.opening,
-                                                       behindRunner(model.runner, before, model.roughness));
+    const auto inletFor = [&](On where) {
+        return std::make_shared<const planning::Inlet>(
+            model.opening, behindRunner(model.wayOf(where), model.before(where), model.roughness));
     };
-    model.inletOnBench = inletFor(model.room);
-    model.inletOnEngine = model.charge == model.room ? model.inletOnBench : inletFor(model.charge);
+    model.inletOnBench = inletFor(On::Bench);
+    const bool same = model.charge == model.room && model.joined == 0;
+    model.inletOnEngine = same ? model.inletOnBench : inletFor(On::Engine);
     model.area = [inlet = model.inletOnBench, room = model.room, depression](Length lift) {
         const auto passing = inlet->passing(lift, room.pressure, air::density(room), room.pressure - depression);
         return Area::fromSi(passing.flow.si() / fluxAt(room, depression));
@@ -173,12 +174,12 @@ void joinInlet(EngineModel& model, PressureDifference depression)
 
 void joinOutlet(EngineModel& model, PressureDifference depression)
 {
-    const auto outletFor = [&](const air::AirState& before) {
-        return std::make_shared<const planning::Outlet>(model.opening,
-                                                        endOfRunner(model.runner, before, model.roughness));
+    const auto outletFor = [&](On where) {
+        return std::make_shared<const planning::Outlet>(
+            model.opening, endOfRunner(model.wayOf(where), model.before(where), model.roughness));
     };
-    model.outletOnBench = outletFor(model.room);
-    model.outletOnEngine = outletFor(model.charge);
+    model.outletOnBench = outletFor(On::Bench);
+    model.outletOnEngine = outletFor(On::Engine);
     model.area = [outlet = model.outletOnBench, room = model.room, depression](Length lift) {
         const auto passing = outlet->passing(lift, asGas(room), room.pressure - depression);
         return Area::fromSi(passing.flow.si() / fluxAt(room, depression));
@@ -192,19 +193,40 @@ void join(EngineModel& model, PressureDifference depression)
     model.isExhaust() ? joinOutlet(model, depression) : joinInlet(model, depression);
 }
 
-planning::GasAtRest EngineModel::atRest(const air::AirState& before) const
+planning::GasAtRest EngineModel::atRest(On where) const
 {
-    const bool burned = isExhaust() && !(before == room);
-    return {before.pressure, air::density(before), burned ? planning::kBurnedGamma : air::kGamma};
+    const bool burned = isExhaust() && where == On::Engine;
+    return {before(where).pressure, air::density(before(where)), burned ? planning::kBurnedGamma : air::kGamma};
 }
 
 namespace {
 
+std::size_t fastestOf(const flow::RunnerFlow& run)
+{
+    const auto fastest = std::ranges::max_element(run.stations, {}, &flow::StationState::mach);
+    return static_cast<std::size_t>(fastest - run.stations.begin());
+}
+
+/// Flow of air in a state through the way, as the port's own stations see it.
+flow::RunnerFlow throughWay(const EngineModel& model, On where, const air::AirState& before, MassFlow flow)
+{
+    const auto& way = model.wayOf(where);
+    auto run = flow::flowThrough(way, before, flow, model.roughness);
+    if (!run)  // by a rounding more than passes
+        run = flow::chokingFlow(way, before, model.roughness);
+    const auto others = static_cast<std::ptrdiff_t>(run->stations.size() - model.runner.size());
+    if (others > 0) {
+        auto& all = run->stations;
+        model.isExhaust() ? all.erase(all.end() - others, all.end()) : all.erase(all.begin(), all.begin() + others);
+        run->fastest = fastestOf(*run);
+    }
+    return std::move(*run);
+}
+
 /// Appends the valve's opening to what passes the runner, and finds the fastest of all.
 void addValve(flow::RunnerFlow& run, double mach, AbsolutePressure total, bool runnerChoked)
 {
-    const auto fastest = std::ranges::max_element(run.stations, {}, &flow::StationState::mach);
-    run.fastest = static_cast<std::size_t>(fastest - run.stations.begin());
+    run.fastest = fastestOf(run);
     run.stations.push_back({mach, AbsolutePressure::fromSi(total.si() * air::pressureRatio(mach)), total});
     constexpr double rounding = 1e-6;
     run.choked = runnerChoked || mach >= 1.0 - rounding;
@@ -212,56 +234,57 @@ void addValve(flow::RunnerFlow& run, double mach, AbsolutePressure total, bool r
         run.fastest = run.stations.size() - 1;
 }
 
-flow::RunnerFlow throughInlet(const EngineModel& model, const air::AirState& before, Length lift,
-                              AbsolutePressure behind)
+flow::RunnerFlow throughInlet(const EngineModel& model, On where, Length lift, AbsolutePressure behind)
 {
-    const planning::Inlet& inlet = before == model.room ? *model.inletOnBench : *model.inletOnEngine;
+    const planning::Inlet& inlet = where == On::Bench ? *model.inletOnBench : *model.inletOnEngine;
+    const air::AirState& before = model.before(where);
     const auto passing = inlet.passing(lift, before.pressure, air::density(before), behind);
-    auto run = flow::flowThrough(model.runner, before, passing.flow, model.roughness);
-    if (!run)  // by a rounding more than passes
-        run = flow::chokingFlow(model.runner, before, model.roughness);
-    addValve(*run, passing.valveMach, run->stations.back().totalPressure, passing.runnerChoked);
-    return std::move(*run);
+    auto run = throughRunner(model, where, passing.flow);
+    addValve(run, passing.valveMach, run.stations.back().totalPressure, passing.runnerChoked);
+    return run;
 }
 
-flow::RunnerFlow throughOutlet(const EngineModel& model, const air::AirState& before, Length lift,
-                               AbsolutePressure behind)
+flow::RunnerFlow throughOutlet(const EngineModel& model, On where, Length lift, AbsolutePressure behind)
 {
-    const planning::Outlet& outlet = before == model.room ? *model.outletOnBench : *model.outletOnEngine;
-    planning::GasAtRest gas = model.atRest(before);
+    const planning::Outlet& outlet = where == On::Bench ? *model.outletOnBench : *model.outletOnEngine;
+    const air::AirState& before = model.before(where);
+    planning::GasAtRest gas = model.atRest(where);
     const auto passing = outlet.passing(lift, gas, behind);
     gas.density = gas.density * (passing.between / before.pressure);
     gas.pressure = passing.between;
-    auto run = throughExhaust(model, gas, before.temperature, passing.flow);
+    auto run = throughExhaust(model, where, gas, before.temperature, passing.flow);
     addValve(run, passing.valveMach, before.pressure, passing.runnerChoked);
     return run;
 }
 
 }  // namespace
 
-flow::RunnerFlow throughExhaust(const EngineModel& model, const planning::GasAtRest& gas, Temperature temperature,
-                                MassFlow flow)
+flow::RunnerFlow throughRunner(const EngineModel& model, On where, MassFlow flow)
+{
+    return throughWay(model, where, model.before(where), flow);
+}
+
+flow::RunnerFlow throughExhaust(const EngineModel& model, On where, const planning::GasAtRest& gas,
+                                Temperature temperature, MassFlow flow)
 {
     const air::AirState air{temperature, gas.pressure, 0.0};
     const MassFlow same = planning::sonicFlowThrough(planning::sonicArea(flow, gas), asGas(air));
-    auto run = flow::flowThrough(model.runner, air, same, model.roughness);
-    if (!run)  // by a rounding more than passes
-        run = flow::chokingFlow(model.runner, air, model.roughness);
-    run->flow = flow;
-    return std::move(*run);
+    auto run = throughWay(model, where, air, same);
+    run.flow = flow;
+    return run;
 }
 
-flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
-                             PressureDifference depression)
+flow::RunnerFlow throughPort(const EngineModel& model, On where, Length lift, PressureDifference depression)
 {
-    const AbsolutePressure behind = before.pressure - depression;
-    return model.isExhaust() ? throughOutlet(model, before, lift, behind) : throughInlet(model, before, lift, behind);
+    const AbsolutePressure behind = model.before(where).pressure - depression;
+    return model.isExhaust() ? throughOutlet(model, where, lift, behind) : throughInlet(model, where, lift, behind);
 }
 
-flow::RunnerFlow portChokes(const EngineModel& model, const air::AirState& before, Length lift)
+flow::RunnerFlow portChokes(const EngineModel& model, On where, Length lift)
 {
     constexpr double hardlyAny = 0.01;
-    return throughPort(model, before, lift, PressureDifference::fromSi(before.pressure.si() * (1.0 - hardlyAny)));
+    return throughPort(model, where, lift,
+                       PressureDifference::fromSi(model.before(where).pressure.si() * (1.0 - hardlyAny)));
 }
 
 VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression)

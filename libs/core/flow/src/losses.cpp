@@ -52,6 +52,16 @@ double expansionLoss(Area from, Area to, Angle openingAngle)
     return share * step * step;
 }
 
+double mouthLoss(double radiusOverDiameter)
+{
+    constexpr double wide = 0.03;
+    if (radiusOverDiameter >= 1.0)
+        return wide;
+    const double jet =
+        1.0 + 0.622 * std::pow(1.0 - 0.30 * std::sqrt(radiusOverDiameter) - 0.70 * radiusOverDiameter, 4.0);
+    return 0.0696 * (1.0 - 0.569 * radiusOverDiameter) * jet * jet + (jet - 1.0) * (jet - 1.0);
+}
+
 double valveCoefficient(double liftOverDiameter)
 {
     constexpr double attached = 0.9;

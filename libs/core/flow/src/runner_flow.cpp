@@ -79,6 +79,15 @@ public:
         return std::max(0.0, bendLoss(ratio, angle, f) - f * angle.si() * ratio);
     }
 
+    /// Loses what a station's mouth costs; false where so much cannot pass.
+    bool comeIn(const FlowStation& station)
+    {
+        if (station.mouth <= 0.0)
+            return true;
+        const auto q = dynamicPressureIn(station.area);
+        return q && lose(station.mouth * *q);
+    }
+
     /// Dynamic pressure in an area at the present total pressure.
     [[nodiscard]] std::optional<double> dynamicPressureIn(Area area) const
     {
@@ -151,6 +160,8 @@ public:
         for (std::size_t i = 0; i < m_stations.size(); ++i) {
             if (i > 0 &&
                 (!march.advance(m_stations[i - 1], m_stations[i], bends[i - 1]) || !widen(march, i - 1, before)))
+                return std::nullopt;
+            if (!march.comeIn(m_stations[i]))
                 return std::nullopt;
             const auto mach = march.machIn(m_stations[i].area.si());
             if (!mach)

@@ -257,6 +257,21 @@ void checkOpening(const Opening& opening, const std::string& path, std::vector<P
     }
 }
 
+/// Places outward from the flange, each of a shape that can be computed with.
+void checkJoined(const std::vector<JoinedStation>& stations, const std::string& path, std::vector<Problem>& problems)
+{
+    if (tooMany(stations, kMostStations, path, problems))
+        return;
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+        const std::string here = path + "/" + std::to_string(i) + "/";
+        if (i > 0 && stations[i].s <= stations[i - 1].s) {
+            problems.push_back({here + "s_mm", say("must.over-station", {{"before", mmText(stations[i - 1].s)},
+                                                                         {"value", mmText(stations[i].s)}})});
+        }
+        checkShape(stations[i].section, here, problems);
+    }
+}
+
 void checkValve(const Valve& valve, const std::string& path, std::vector<Problem>& problems)
 {
     const auto faces = seatFaces(valve);
@@ -433,6 +448,7 @@ std::vector<Problem> check(const Job& job)
         checkValve(port.valve, path + "valve", problems);
         checkOpening(port.manifold, path + "manifold", problems);
         checkOpening(port.gasket, path + "gasket", problems);
+        checkJoined(port.joined.stations, path + "joined/stations", problems);
     }
     return problems;
 }

@@ -206,6 +206,8 @@ geometry::Section circleOf(Area area)
 
 }  // namespace
 
+geometry::Section shapeOf(const MeasuredSection& section) { return ownShape(section).value_or(circleOf(section.area)); }
+
 std::vector<geometry::Section> sectionsOf(const Port& port)
 {
     std::vector<geometry::Section> sections;

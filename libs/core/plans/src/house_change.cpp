@@ -259,7 +259,7 @@ private:
         if (!o.model)
             return std::nullopt;
         const auto flow =
-            engine::throughPort(*o.model, o.model->room, o.model->cam.lift, engine::benchDepression(o.job));
+            engine::throughPort(*o.model, engine::On::Bench, o.model->cam.lift, engine::benchDepression(o.job));
         const std::size_t last = flow.stations.size() - 2;  // the one before the valve's opening
         return flow.stations.front().totalPressure - flow.stations[last].totalPressure;
     }

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "analysis/valve_layout.hpp"
 #include "engine/engine_model.hpp"
 #include "geometry/valve_end.hpp"
 #include "planning/compression.hpp"
@@ -278,8 +279,8 @@ void checkBigger(const job::Job& job, const job::Port& port, const analysis::Por
     around.valve = *valve.diameter;
     around.throat = job::throatOf(valve);
     around.bowl = valve.bowl;
-    around.bridge = valve.bridge;
-    around.boreEdge = valve.boreEdge;
+    around.bridge = analysis::bridgeOf(job, port);
+    around.boreEdge = analysis::boreEdgeOf(job, port);
     around.neighbour = valve.neighbour;
     around.kerf = valve.kerf;
     if (valve.nextBowl)
@@ -316,10 +317,11 @@ ValveEndPlan planValveEnd(const job::Job& job, const job::Port& port, const anal
 Known<ShroudPlan> planShrouding(const job::Job& job, const job::Port& port, const ValveEndPlan& end)
 {
     const job::Valve& valve = port.valve;
-    if (!end.throat.valve || !valve.diameter || !job.engine.bore || !valve.boreEdge)
+    const auto boreEdge = analysis::boreEdgeOf(job, port);
+    if (!end.throat.valve || !valve.diameter || !job.engine.bore || !boreEdge)
         return {std::nullopt, say("missing.shrouding")};
     const Length bigger = (*end.throat.valve - *valve.diameter) / 2.0;
-    geometry::ValveInBore in{*end.throat.valve, *job.engine.bore, *valve.boreEdge - bigger, {}};
+    geometry::ValveInBore in{*end.throat.valve, *job.engine.bore, *boreEdge - bigger, {}};
     if (in.edgeToBore < Length{} || in.valve + 2.0 * in.edgeToBore > in.bore)
         return {std::nullopt, say("missing.valve-in-bore")};
     if (valve.chamberWall && valve.chamberWallHeight && valve.chamberWallArc) {

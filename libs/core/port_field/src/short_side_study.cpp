@@ -33,7 +33,7 @@ void addPull(const job::Job& job, const engine::EngineModel& model, LocalChoke& 
 {
     const double most = 0.6 * model.room.pressure.si();
     const auto depression = reach(100.0, most, choke.flow.si(), [&](double pa) {
-        return engine::throughPort(model, model.room, model.cam.lift, PressureDifference::fromSi(pa)).flow.si();
+        return engine::throughPort(model, engine::On::Bench, model.cam.lift, PressureDifference::fromSi(pa)).flow.si();
     });
     if (depression)
         choke.depression = PressureDifference::fromSi(*depression);

@@ -148,7 +148,8 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
       m_label(quietLabel({})),
       m_edit(new QLineEdit),
       m_unit(quietLabel({})),
-      m_reason(new QLabel)
+      m_reason(new QLabel),
+      m_offer(new QLabel)
 {
     m_edit->setAlignment(Qt::AlignRight);
     m_edit->setMinimumWidth(78);
@@ -168,6 +169,15 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
     column->setSpacing(1);
     column->addLayout(row);
     column->addWidget(m_reason);
+    m_offer->setObjectName(QStringLiteral("usualOffer"));
+    m_offer->setWordWrap(true);
+    m_offer->setTextFormat(Qt::RichText);
+    m_offer->setFont(drawing::font(drawing::text::kSecond));
+    m_offer->setTextInteractionFlags(Qt::LinksAccessibleByMouse);
+    m_offer->setFocusPolicy(Qt::NoFocus);
+    m_offer->hide();
+    connect(m_offer, &QLabel::linkActivated, this, &FieldEdit::takeUsual);
+    column->addWidget(m_offer);
     connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
     connect(m_edit, &QLineEdit::returnPressed, m_edit, &QLineEdit::selectAll);  // what is typed next is the next value
     connect(&context.workspace, &app::Workspace::refreshed, this, &FieldEdit::refresh);
@@ -183,6 +193,7 @@ void FieldEdit::refresh()
         m_edit->clear();
         m_edit->setPlaceholderText({});
         setRefused({});
+        m_offer->hide();
         return;
     }
     const auto& units = m_context.workspace.displayUnits();
@@ -191,10 +202,40 @@ void FieldEdit::refresh()
     m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
     m_edit->setToolTip(app::shown(binding->field.help()));
     m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
+    showOffer(*binding);
     setTone(m_reason, Tone::Danger);
     const bool typing = m_edit->hasFocus() && m_edit->isModified();
     if (m_reason->text().isEmpty() && !typing)
         showValue(*m_edit, app::fieldText(*binding, m_context.workspace.job(), units));
+}
+
+/// What is usual is told while the hand is in an empty field; that a number is assumed, always.
+void FieldEdit::showOffer(const app::FieldBinding& binding)
+{
+    const job::Job& job = m_context.workspace.job();
+    const auto usual = app::usualOffer(binding, job, m_context.workspace.displayUnits());
+    const bool assumed = usual && app::isAssumed(binding, job);
+    const bool empty = usual && !binding.get(job);
+    QFont font = m_edit->font();
+    font.setItalic(assumed);
+    m_edit->setFont(font);
+    if (assumed)
+        m_label->setText(tr("%1 (assumed)").arg(binding.label));
+    const bool inHand = m_edit->hasFocus();
+    m_offer->setVisible(inHand && (assumed || empty));
+    if (m_offer->isHidden())
+        return;
+    const QString text =
+        assumed ? tr("assumed: %1. Type what you measure, or <a href='usual'>say that it is measured</a> "
+                     "(Ctrl+Shift+U).")
+                : tr("usual: %1 (%2). <a href='usual'>Take it</a> as assumed (Ctrl+Shift+U).").arg(usual->value);
+    m_offer->setText(text.arg(usual->why.toHtmlEscaped()));
+}
+
+void FieldEdit::takeUsual()
+{
+    if (const auto binding = m_source(); binding && !m_edit->isModified())
+        setRefused(app::takeUsual(m_context.workspace.document(), *binding));
 }
 
 void FieldEdit::commit()
@@ -228,6 +269,8 @@ bool FieldEdit::eventFilter(QObject* watched, QEvent* event)
         return true;
     }
     // At once, not by a queued call: keys that were typed ahead would be in the field by then, and be selected away.
+    if (event->type() == QEvent::FocusIn || event->type() == QEvent::FocusOut)
+        QMetaObject::invokeMethod(this, &FieldEdit::refresh, Qt::QueuedConnection);  // the focus has moved by then
     if (event->type() == QEvent::FocusIn) {
         m_selectOnRelease = static_cast<QFocusEvent*>(event)->reason() == Qt::MouseFocusReason;
         if (!m_selectOnRelease)

@@ -287,8 +287,9 @@ QWidget* sizesPanel(Context context, const SharedEndPlan& plan)
     addWish(context, form, 1, 0, field::planBowl, &P::bowl, turn(&T::bowl));
     addWish(context, form, 2, 0, field::planShortRadius, &P::shortRadius, turn(&T::radius));
     addWish(context, form, 3, 0, field::planShortHeight, &P::shortHeight, turn(&T::height));
+    addWish(context, form, 4, 0, field::planApexWidth, &P::apexWidth, turn(&T::width));
     form.port(
-        4, 0, field::pilot, [](auto& port) -> auto& { return port.valve.pilot; });
+        5, 0, field::pilot, [](auto& port) -> auto& { return port.valve.pilot; });
     column->addLayout(grid);
     column->addWidget(richLabel(context, QStringLiteral("throatPlan"),
                                 [context, plan] { return throatText(context.workspace, *plan); }));

@@ -350,7 +350,7 @@ void MainWindow::resizeEvent(QResizeEvent* event)
 {
     QMainWindow::resizeEvent(event);
     // On the screen of a bench PC (1366 x 768 less a title bar) the page comes first.
-    constexpr int wide = 1250;
+    constexpr int wide = 1280;
     constexpr int high = 760;
     const bool narrow = width() < wide;
     m_rack->setFixedWidth(narrow ? 120 : 148);

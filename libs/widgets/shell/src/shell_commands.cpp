@@ -3,6 +3,8 @@
 
 #include <array>
 
+#include <QApplication>
+
 #include "cut/cut_stage.hpp"
 #include "probe/probe_stage.hpp"
 #include "shape/shape_stage.hpp"
@@ -115,6 +117,19 @@ std::vector<Command> shellCommands()
          "Ctrl+Shift+Z",
          QT_TRANSLATE_NOOP("Commands", "Make the change again"),
          [](Desk& desk) { desk.workspace().document().undoStack().redo(); }},
+        {command::TakeUsual,
+         {MenuId::Edit, 300},
+         QT_TRANSLATE_NOOP("Commands", "Take the &usual value"),
+         "Ctrl+Shift+U",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Take the usual value into the empty field in hand, as assumed; of one that is "
+                           "assumed it says that it is measured"),
+         [](Desk&) {
+             QWidget* hand = QApplication::focusWidget();
+             auto* field = hand ? qobject_cast<FieldEdit*>(hand->parentWidget()) : nullptr;
+             if (field)
+                 field->takeUsual();
+         }},
         {command::NextTab,
          {MenuId::View, 200},
          QT_TRANSLATE_NOOP("Commands", "Next t&ab of the stage"),

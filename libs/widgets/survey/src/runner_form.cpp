@@ -12,15 +12,6 @@ namespace field = job::field;
 
 namespace {
 
-QString stepText(const app::Workspace& workspace, const std::optional<analysis::WindowStep>& step)
-{
-    if (!step)
-        return tr("not measured");
-    const auto side = [&](Length q) { return workspace.number(Kind::Length, q.si()); };
-    return tr("stands in the light by: left %1, right %2, roof %3, floor %4 (negative: stands back)")
-        .arg(side(step->left), side(step->right), side(step->roof), side(step->floor));
-}
-
 QString layoutText(const app::Workspace& workspace)
 {
     const auto& a = workspace.analysis();
@@ -97,30 +88,6 @@ ChoiceEdit* reachChoice(Context context)
                            }});
 }
 
-QWidget* openingFields(Context context, const QString& title, job::Opening job::Port::*opening,
-                       std::optional<analysis::WindowStep> analysis::PortAnalysis::*step)
-{
-    auto* box = new QWidget;
-    auto* column = new QVBoxLayout(box);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(4);
-    column->addWidget(heading(title));
-    auto* grid = newGrid();
-    FormBuilder form(context, *grid);
-    const auto member = [=](auto m) {
-        return [=](auto& port) -> auto& { return port.*opening.*m; };
-    };
-    form.port(0, 0, field::openingWidth, member(&job::Opening::width));
-    form.port(0, 1, field::openingHeight, member(&job::Opening::height));
-    form.port(1, 0, field::shiftLeft, member(&job::Opening::shiftLeft));
-    form.port(1, 1, field::shiftUp, member(&job::Opening::shiftUp));
-    form.port(2, 0, field::openingRadius, member(&job::Opening::radius));
-    column->addLayout(grid);
-    column->addWidget(
-        liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysis().*step); }));
-    return box;
-}
-
 QString photoText(const app::Workspace& workspace)
 {
     const job::Port* port = workspace.port();
@@ -172,10 +139,6 @@ QWidget* makeRunnerForm(Context context)
         2, 0, field::bowlDepth, [](auto& p) -> auto& { return p.runner.bowlDepth; });
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return layoutText(context.workspace); }));
-    column->addWidget(openingFields(context, tr("Manifold or header at the window"), &job::Port::manifold,
-                                    &analysis::PortAnalysis::manifoldStep));
-    column->addWidget(
-        openingFields(context, tr("Gasket at the window"), &job::Port::gasket, &analysis::PortAnalysis::gasketStep));
     column->addWidget(liveLabel(context, [context] { return photoText(context.workspace); }));
     TextEdit::Source photoNote;
     photoNote.label = tr("Note on the last photo");

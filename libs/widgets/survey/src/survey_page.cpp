@@ -13,6 +13,8 @@
 #include "survey/survey_page.hpp"
 #include "units/format.hpp"
 
+#include "bore_canvas.hpp"
+#include "flange_canvas.hpp"
 #include "survey/survey_forms.hpp"
 #include "survey/survey_stage.hpp"
 
@@ -23,13 +25,14 @@ using units::Kind;
 namespace {
 
 /// What stands beside each tab.
-enum class View { Section, Side, Space, Spare, Details, Seat, Compare };
+enum class View { Section, Side, Space, Spare, Details, Seat, Bore, Flange, Compare };
 
 View viewFor(SurveyPage::Tab tab)
 {
     switch (tab) {
     case SurveyPage::Tab::ValveEnd: return View::Seat;
     case SurveyPage::Tab::Runner: return View::Side;
+    case SurveyPage::Tab::Flange: return View::Flange;
     case SurveyPage::Tab::Compare: return View::Compare;
     default: return View::Section;
     }
@@ -85,6 +88,7 @@ QWidget* SurveyPage::makeTables()
     }
     m_tables->addWidget(scrolled(makeValveEndForm(m_context, *m_messages)));
     m_tables->addWidget(scrolled(makeRunnerForm(m_context)));
+    m_tables->addWidget(scrolled(makeFlangeForm(m_context, *m_messages)));
     m_tables->addWidget(scrolled(makeVolumesForm(m_context, *m_messages)));
     m_tables->addWidget(makeCompare());
     panel->body()->addWidget(m_tables, 1);
@@ -137,6 +141,10 @@ QWidget* SurveyPage::makeSide()
         },
         QStringLiteral("viewSwitch"));
     m_sidePanel->body()->addWidget(m_viewSwitch);
+    m_valveSwitch = new Switch(
+        {tr("Seat"), tr("In the bore")}, [this](int i) { m_views->setCurrentIndex(static_cast<int>(View::Seat) + i); },
+        QStringLiteral("valveSwitch"));
+    m_sidePanel->body()->addWidget(m_valveSwitch);
     m_views = new QStackedWidget;
     m_viewSwitch->turns(m_views);
     m_views->addWidget(makeSectionView());
@@ -148,6 +156,8 @@ QWidget* SurveyPage::makeSide()
     m_views->addWidget(spare);
     m_views->addWidget(scrolled(makeStationForm(m_context)));
     m_views->addWidget(new SeatCanvas(m_context));
+    m_views->addWidget(new BoreCanvas(m_context));
+    m_views->addWidget(new FlangeCanvas(m_context));
     m_views->addWidget(new CompareCanvas(m_context));
     m_sidePanel->body()->addWidget(m_views, 1);
     return m_sidePanel;
@@ -207,6 +217,8 @@ void SurveyPage::showTab(Tab tab)
     m_tabs->setDown(static_cast<int>(tab));
     const View view = viewFor(tab);
     m_views->setCurrentIndex(static_cast<int>(view));
+    if (view == View::Seat)
+        m_valveSwitch->setDown(0);
     if (view <= View::Details)
         m_viewSwitch->setDown(static_cast<int>(view));
     m_context.workspace.chooseSector(tab == Tab::Walls
@@ -231,7 +243,7 @@ QWidget* SurveyPage::firstEntry(Tab tab) const
 
 QStringList SurveyPage::views() const
 {
-    return {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Volumes"), tr("Compare")};
+    return {tr("Sections"), tr("Walls"), tr("Valve end"), tr("Runner"), tr("Flange"), tr("Volumes"), tr("Compare")};
 }
 
 int SurveyPage::view() const { return m_tables->currentIndex(); }
@@ -239,6 +251,8 @@ int SurveyPage::view() const { return m_tables->currentIndex(); }
 void SurveyPage::showInSpace() { m_viewSwitch->click(static_cast<int>(View::Space)); }
 
 void SurveyPage::showSpare() { m_viewSwitch->click(static_cast<int>(View::Spare)); }
+
+void SurveyPage::showInBore() { m_valveSwitch->click(1); }
 
 void SurveyPage::setShape(job::SectionKind kind)
 {
@@ -297,9 +311,12 @@ void SurveyPage::refresh()
     const auto& workspace = m_context.workspace;
     const bool compares = m_tables->currentIndex() == static_cast<int>(Tab::Compare);
     const bool valveEnd = m_tables->currentIndex() == static_cast<int>(Tab::ValveEnd);
-    m_viewSwitch->setVisible(!compares && !valveEnd);
+    const bool flange = m_tables->currentIndex() == static_cast<int>(Tab::Flange);
+    m_viewSwitch->setVisible(!compares && !valveEnd && !flange);
+    m_valveSwitch->setVisible(valveEnd);
     m_sidePanel->setTitle(compares   ? tr("Ports over each other")
-                          : valveEnd ? tr("Seat and opening")
+                          : valveEnd ? tr("Valve end")
+                          : flange   ? tr("Through the gasket plane")
                                      : stationTitle(workspace));
     refreshShape();
     if (compares)

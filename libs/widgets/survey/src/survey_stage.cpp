@@ -27,7 +27,7 @@ QString surveyHelp()
                "<i>area</i> alone. <i>Details</i> holds boss, stem, the parts of a sectioned head with the saw's "
                "kerf, "
                "and the places where no weld reaches.</p><p><i>Runner</i> places the port in the head, "
-               "<i>Volumes</i> "
+               "<i>Flange</i> holds what is joined to the window, <i>Volumes</i> "
                "holds burette, chambers and castings, <i>Compare</i> finds the odd port out. Ctrl+PgDown and "
                "Ctrl+PgUp "
                "go through the tabs, Insert adds a station, Ctrl+B shows big digits.</p><p><b>Mind</b> sharp edges "
@@ -72,10 +72,11 @@ std::vector<WalkPicture> pictures()
                  static_cast<SurveyPage&>(page).showSpare();
              }},
             {"survey-valve-end", tab(Tab::ValveEnd)},
-            {"survey-big-digits",
+            {"survey-flange",
              [tab](Walk& walk) {
-                 walk.look(true, false, true);
-                 tab(Tab::Sections)(walk);
+                 constexpr std::size_t joined = 2;  // I2, whose manifold's runner narrows on the way out
+                 walk.workspace().choosePort(joined);
+                 tab(Tab::Flange)(walk);
              }},
             {"four-compare", [tab](Walk& walk) {
                  constexpr std::size_t shifted = 5;  // the port whose core is shifted

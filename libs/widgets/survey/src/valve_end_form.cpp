@@ -68,6 +68,11 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     form.port(4, 1, field::neighbourWall, valve(&V::neighbour));
     form.port(5, 0, field::seatInsert, valve(&V::insert));
     form.port(5, 1, field::seatBand, valve(&V::band));
+    form.port(
+        7, 0, field::boreX, [](auto& p) -> auto& { return p.valve.inBore.x; });
+    form.port(
+        7, 1, field::boreY, [](auto& p) -> auto& { return p.valve.inBore.y; });
+    form.port(8, 0, field::sunk, valve(&V::sunk));
     const auto usual = [context, &form](int at, const auto& field, auto member, auto usualOf) {
         form.add(6, at, [=]() -> std::optional<app::FieldBinding> {
             const auto index = context.workspace.portIndex();

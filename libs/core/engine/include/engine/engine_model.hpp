@@ -11,6 +11,10 @@
 
 namespace euryth::engine {
 
+/// On the flow bench the room's air goes through the port alone; on the engine the charge goes through the port with
+/// what is joined to its window.
+enum class On { Bench, Engine };
+
 /// What the engine is reckoned with, from the job's data.
 struct EngineModel {
     job::Side side = job::Side::Intake;
@@ -39,16 +43,24 @@ struct EngineModel {
     Phrase areaFrom;                        ///< where the effective area comes from, in words
     std::vector<Phrase> assumed;            ///< what was not known and has been assumed, in words
     std::vector<flow::FlowStation> runner;  ///< in the order of the air, with distances along its way
-    Length valveEnd;                        ///< distance of the port's last station from the window
+    /// The runner with what is joined to its window, as the engine has it; the bench has the port alone.
+    std::vector<flow::FlowStation> passage;
+    std::size_t joined = 0;  ///< places of `passage` that are not the port's own
+    Length valveEnd;         ///< distance of the port's last station from the window
 
     /// Distance of one of `runner` from the window, as the port's stations count.
     [[nodiscard]] Length fromWindow(std::size_t i) const;
     [[nodiscard]] bool isExhaust() const { return side == job::Side::Exhaust; }
-    /// Air in which flows at a typed depression are told: before an intake the charge; of an exhaust port the room's,
-    /// so that they stand beside the bench's.
-    [[nodiscard]] const air::AirState& comparedIn() const { return isExhaust() ? room : charge; }
-    /// Gas at rest in the room's or the charge's state.
-    [[nodiscard]] planning::GasAtRest atRest(const air::AirState& before) const;
+    /// Where flows at a typed depression are told: of an intake on the engine; of an exhaust port on the bench, in cold
+    /// air, so that they stand beside the bench's.
+    [[nodiscard]] On comparedOn() const { return isExhaust() ? On::Bench : On::Engine; }
+    [[nodiscard]] const air::AirState& before(On where) const { return where == On::Bench ? room : charge; }
+    [[nodiscard]] const std::vector<flow::FlowStation>& wayOf(On where) const
+    {
+        return where == On::Bench ? runner : passage;
+    }
+    /// Gas at rest before the port.
+    [[nodiscard]] planning::GasAtRest atRest(On where) const;
 };
 
 /// Height of the roughness that a finish leaves: as burred 0.05 mm, 60 grit 0.02 mm, 120 grit 0.01 mm, polished 0.002
@@ -84,20 +96,22 @@ PressureDifference benchDepression(const job::Job& job);
 /// engine, no source).
 PressureDifference runningDepression(const job::Job& job);
 
-/// The runner as the air meets it; nothing with fewer than two stations.
+/// The port's own runner as the air meets it; nothing with fewer than two stations.
 std::vector<flow::FlowStation> runnerStations(const job::Port& port, const analysis::PortAnalysis& analysis);
 
+/// A flow through the runner as the port's own stations see it; the most that passes, where so much does not.
+flow::RunnerFlow throughRunner(const EngineModel& model, On where, MassFlow flow);
+
 /// What passes runner and valve's opening at a lift, with a depression behind them. The opening is the last station of
-/// the result, of an exhaust port too, whose air meets it first. `before` is the room's air or the charge.
-flow::RunnerFlow throughPort(const EngineModel& model, const air::AirState& before, Length lift,
-                             PressureDifference depression);
+/// the result, of an exhaust port too, whose air meets it first.
+flow::RunnerFlow throughPort(const EngineModel& model, On where, Length lift, PressureDifference depression);
 /// The most that passes, and where it is at the speed of sound.
-flow::RunnerFlow portChokes(const EngineModel& model, const air::AirState& before, Length lift);
+flow::RunnerFlow portChokes(const EngineModel& model, On where, Length lift);
 
 /// A flow through an exhaust port's runner, of gas that comes into it with a total pressure; by air of the same
 /// temperature that fills the same share of the runner (planning::sonicArea()).
-flow::RunnerFlow throughExhaust(const EngineModel& model, const planning::GasAtRest& gas, Temperature temperature,
-                                MassFlow flow);
+flow::RunnerFlow throughExhaust(const EngineModel& model, On where, const planning::GasAtRest& gas,
+                                Temperature temperature, MassFlow flow);
 
 /// Flow at the bench's depression and a lift, at the room's density.
 VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression);

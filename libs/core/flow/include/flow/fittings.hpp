@@ -16,6 +16,7 @@ struct FlowStation {
     Length hydraulicDiameter;
     Angle turn;  ///< between the headings of this station and the one before, in whatever plane; 0 or more
     std::array<double, 3> turnAxis{0.0, 1.0, 0.0};  ///< about which it turns, a unit vector
+    double mouth = 0.0;  ///< loss coefficient of a mouth through which the air comes in here (mouthLoss())
 };
 
 /// A bend of the runner as a whole. Interval i lies between stations i and i + 1.

@@ -23,6 +23,11 @@ double bendLoss(double radiusRatio, Angle angle, double friction);
 /// from memory). 0 where the passage narrows.
 double expansionLoss(Area from, Area to, Angle openingAngle);
 
+/// Loss coefficient of a mouth flush with a wall and rounded to a radius, over the dynamic pressure behind it (Rennels
+/// & Hudson, Pipe Flow, 2012, chapter 9; checked against python3-fluids): K = 0.0696 (1 - 0.569 r/D) x^2 + (x - 1)^2
+/// with x = 1 + 0.622 (1 - 0.30 sqrt(r/D) - 0.70 r/D)^4. 0.57 for a sharp edge, 0.03 from r/D = 1 on. 0 or more.
+double mouthLoss(double radiusOverDiameter);
+
 /// Discharge coefficient of an intake valve alone, over the smallest frustum between valve and seat, against lift over
 /// valve diameter: 0.9 as long as the jet holds to the seat (up to 0.12), falling in a line to 0.6 at 0.25, constant
 /// beyond. Start values after Annand & Roe, Gas Flow in the Internal Combustion Engine (1974), and Heywood, section 6.3

@@ -34,6 +34,7 @@ struct RunnerFlow {
 /// the height of the wall's finish. Two stations at least, areas over 0.
 ///
 /// - Friction is that of the local diameter.
+/// - A mouth costs its part of the dynamic pressure in it.
 /// - Each bend and each widening (fittings.hpp) costs what its loss coefficient says for it as a whole, spread over its
 ///   intervals by the angle or growth that each makes: bends over the local dynamic pressure, widenings over that
 ///   before them. So the loss does not hang on how many stations were measured.

@@ -43,10 +43,19 @@ inline constexpr std::array<std::string_view, 2> kValveJobKeys{"first", "last"};
 inline constexpr std::array<std::string_view, 3> kThinWallKeys{"leave", "fill", "weld"};
 inline constexpr std::array<std::string_view, 2> kAcrossKeys{"left", "right"};
 inline constexpr std::array<std::string_view, 2> kReachKeys{"long", "short"};
+inline constexpr std::array<std::string_view, 2> kPassageKeys{"joined", "port alone"};
 inline constexpr std::array<std::string_view, 6> kNeighbourKeys{"water", "bolt hole", "pushrod tube",
                                                                 "port",  "bore",      "outside"};
 inline constexpr std::array<std::string_view, 5> kWallPlaceKeys{"runner", "turn", "short side", "bowl", "common wall"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
+
+template <class V, ConstOrNot<Assumed> T>
+void describe(V& v, T& assumed)
+{
+    v.requiredText("at", assumed.at);
+    v.number(field::assumedValue, assumed.value);
+    v.unknown(assumed.unknown);
+}
 
 template <class V, ConstOrNot<LiftPoint> T>
 void describe(V& v, T& point)
@@ -108,6 +117,7 @@ void describe(V& v, T& engine)
         closing.measured(field::pistonDish, engine.pistonDish);
         closing.unknown(engine.unknownInClosing);
     });
+    v.list("assumed", engine.assumed);
     v.unknown(engine.unknown);
 }
 
@@ -148,6 +158,7 @@ void describe(V& v, T& bench)
         air.measured(field::humidity, bench.humidity);
         air.unknown(bench.unknownInAir);
     });
+    v.list("assumed", bench.assumed);
     v.unknown(bench.unknown);
 }
 
@@ -218,6 +229,14 @@ void describe(V& v, T& cut)
     v.unknown(cut.unknown);
 }
 
+template <class V, ConstOrNot<InBore> T>
+void describe(V& v, T& place)
+{
+    v.extra(field::boreX, place.x);
+    v.extra(field::boreY, place.y);
+    v.unknown(place.unknown);
+}
+
 template <class V, ConstOrNot<Valve> T>
 void describe(V& v, T& valve)
 {
@@ -241,6 +260,8 @@ void describe(V& v, T& valve)
     v.extra(field::chamberWall, valve.chamberWall);
     v.extra(field::chamberWallHeight, valve.chamberWallHeight);
     v.extra(field::chamberWallArc, valve.chamberWallArc);
+    v.object("in_bore", valve.inBore);
+    v.extra(field::sunk, valve.sunk);
     v.list("seat", valve.seat);
     v.unknown(valve.unknown);
 }
@@ -365,6 +386,23 @@ void describe(V& v, T& opening)
     v.unknown(opening.unknown);
 }
 
+template <class V, ConstOrNot<JoinedStation> T>
+void describe(V& v, T& station)
+{
+    v.number(field::joinedS, station.s);
+    v.required("section", station.section);
+    v.unknown(station.unknown);
+}
+
+template <class V, ConstOrNot<JoinedRunner> T>
+void describe(V& v, T& joined)
+{
+    v.extra(field::mouthRadius, joined.mouthRadius);
+    v.word("reckoned", kPassageKeys, joined.reckoned);
+    v.list("stations", joined.stations);
+    v.unknown(joined.unknown);
+}
+
 template <class V, ConstOrNot<Photo> T>
 void describe(V& v, T& photo)
 {
@@ -469,6 +507,7 @@ void describe(V& v, T& end)
     v.extra(field::planValve, end.valve);
     v.extra(field::planShortRadius, end.shortRadius);
     v.extra(field::planShortHeight, end.shortHeight);
+    v.extra(field::planApexWidth, end.apexWidth);
     v.extra(field::chamberLean, end.chamberLean);
     v.extra(field::planFin, end.fin);
     v.extra(field::planBias, end.bias);
@@ -505,6 +544,7 @@ void describeRunner(V& v, T& port, Branches branches)
     v.object("guide_boss", port.guide);
     v.object("manifold", port.manifold);
     v.object("gasket", port.gasket);
+    v.object("joined", port.joined);
     v.measured(field::portVolume, port.volume);
     v.list("stations", port.stations);
     branches();
@@ -516,6 +556,7 @@ void describeRunner(V& v, T& port, Branches branches)
     v.text("plan_note", port.planNote);
     v.object("plan_end", port.planEnd);
     v.list("plans", port.plans);
+    v.list("assumed", port.assumed);
     v.unknown(port.unknown);
 }
 

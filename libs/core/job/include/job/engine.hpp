@@ -61,6 +61,7 @@ struct Engine {
     std::optional<Length> gasketThickness;  ///< crushed
     std::optional<Length> deckClearance;    ///< piston below the deck at top dead centre; negative above
     std::optional<Volume> pistonDish;       ///< volume that the piston's crown adds; negative for a dome
+    std::vector<Assumed> assumed;
     UnknownKeys unknown;
     UnknownKeys unknownInCam;
     UnknownKeys unknownInClosing;
@@ -105,6 +106,7 @@ struct Bench {
     std::optional<Temperature> temperature;
     std::optional<AbsolutePressure> pressure;
     std::optional<double> humidity;  ///< relative, 0 to 1
+    std::vector<Assumed> assumed;
     UnknownKeys unknown;
     UnknownKeys unknownInAir;
     friend bool operator==(const Bench&, const Bench&) = default;

@@ -30,6 +30,7 @@ inline constexpr UnitOf<double> kShare{1.0, 0.0, "", Shown::Percent};
 constexpr Range over0To(double high) { return {0.0, high, true}; }
 constexpr Range between(double low, double high) { return {low, high, false}; }
 
+inline constexpr FieldOf assumedValue{"assumed-value", "value", kOne, between(-1e9, 1e9)};
 // engine
 inline constexpr FieldOf cylinders{"cylinders", "cylinders", kCount, between(1, 64)};
 inline constexpr FieldOf bore{"bore", "bore_mm", kMm, between(10, 300)};
@@ -109,6 +110,9 @@ inline constexpr FieldOf seatAngle{"seat-angle", "angle_deg", kDegree, between(0
 inline constexpr FieldOf seatWidth{"seat-width", "width_mm", kMm, between(0.05, 30)};
 inline constexpr FieldOf shortSideRadius{"short-side-radius", "radius_mm", kMm, between(0.5, 300)};
 inline constexpr FieldOf shortSideHeight{"short-side-height", "height_mm", kMm, between(0.5, 300)};
+inline constexpr FieldOf boreX{"bore-x", "x_mm", kMm, between(-200, 200)};
+inline constexpr FieldOf boreY{"bore-y", "y_mm", kMm, between(-200, 200), true};
+inline constexpr FieldOf sunk{"sunk", "sunk_mm", kMm, between(-20, 20)};
 // port and stations
 inline constexpr FieldOf portCylinder{"port-cylinder", "cylinder", kCount, between(1, 64)};
 inline constexpr FieldOf portVolume{"port-volume", "volume_cc", kCc, between(0.1, 20000)};
@@ -155,6 +159,8 @@ inline constexpr FieldOf openingHeight{"opening-height", "height_mm", kMm, betwe
 inline constexpr FieldOf openingRadius{"opening-radius", "radius_mm", kMm, kRadiusRange};
 inline constexpr FieldOf shiftLeft{"shift-left", "shift_left_mm", kMm, between(-100, 100), true};
 inline constexpr FieldOf shiftUp{"shift-up", "shift_up_mm", kMm, between(-100, 100)};
+inline constexpr FieldOf joinedS{"joined-s", "s_mm", kMmAlong, over0To(3000)};
+inline constexpr FieldOf mouthRadius{"mouth-radius", "mouth_radius_mm", kMm, between(0, 200)};
 inline constexpr FieldOf planArea{"plan-area", "area_mm2", kMm2, between(1, 90000)};
 inline constexpr FieldOf planWidth{"plan-width", "width_mm", kMm, between(1, 300)};
 inline constexpr FieldOf planHeight{"plan-height", "height_mm", kMm, between(1, 300)};
@@ -163,6 +169,7 @@ inline constexpr FieldOf planBowl{"plan-bowl", "bowl_mm", kMm, between(3, 200)};
 inline constexpr FieldOf planValve{"plan-valve", "valve_mm", kMm, between(5, 150)};
 inline constexpr FieldOf planShortRadius{"plan-short-radius", "short_side_radius_mm", kMm, between(0.5, 300)};
 inline constexpr FieldOf planShortHeight{"plan-short-height", "short_side_height_mm", kMm, between(0.5, 300)};
+inline constexpr FieldOf planApexWidth{"plan-apex-width", "apex_width_mm", kMm, between(1, 300)};
 inline constexpr FieldOf planFin{"plan-fin", "fin_mm", kMm, between(0.5, 100)};
 inline constexpr FieldOf planBias{"plan-bias", "bias_mm", kMm, between(0, 50)};
 inline constexpr FieldOf chamberLean{"chamber-lean", "chamber_lean_deg", kDegree, between(0, 75)};

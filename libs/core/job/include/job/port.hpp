@@ -12,6 +12,27 @@ namespace euryth::job {
 /// Neighbouring ports often differ by design: a long and a short one. Only alike ports can be made alike.
 enum class Reach { Long, Short };
 
+/// A place in the manifold's runner or in the exhaust's primary.
+struct JoinedStation {
+    Length s;  ///< from the flange, away from the port
+    MeasuredSection section;
+    UnknownKeys unknown;
+    friend bool operator==(const JoinedStation&, const JoinedStation&) = default;
+};
+
+/// Whether the engine is reckoned with what is joined to the port, or with the port alone.
+enum class Passage { Joined, PortAlone };
+
+/// The passage that is joined to the port at its window: the manifold's runner, or the exhaust's primary pipe. What it
+/// has at the flange is Port::manifold.
+struct JoinedRunner {
+    std::optional<Length> mouthRadius;  ///< to which its far end is rounded, like a trumpet
+    std::optional<Passage> reckoned;    ///< joined where not said
+    std::vector<JoinedStation> stations;
+    UnknownKeys unknown;
+    friend bool operator==(const JoinedRunner&, const JoinedRunner&) = default;
+};
+
 struct Reading {
     double u = 0.0;  ///< share of the half width, left positive
     double v = 0.0;  ///< share of the half height, roof positive
@@ -67,6 +88,7 @@ struct PlannedEnd {
     std::optional<Length> valve;        ///< a valve of another diameter
     std::optional<Length> shortRadius;  ///< of the short side
     std::optional<Length> shortHeight;
+    std::optional<Length> apexWidth;   ///< over the turn, at the short side
     std::optional<Angle> chamberLean;  ///< by which the chamber's wall is laid back from the valve's axis
     std::optional<Length> fin;         ///< width to which the guide boss is thinned
     std::optional<Length> bias;        ///< room beside the guide on the bore's side more than on the other
@@ -107,6 +129,7 @@ struct Port {
     GuideBoss guide;
     Opening manifold;
     Opening gasket;
+    JoinedRunner joined;
     std::optional<Volume> volume;  ///< by burette
     std::vector<Station> stations;
     std::vector<ProbeSet> probes;
@@ -118,6 +141,7 @@ struct Port {
     std::string planNote;
     PlannedEnd planEnd;
     std::vector<NamedPlan> plans;  ///< the others
+    std::vector<Assumed> assumed;
     UnknownKeys unknown;
 
     [[nodiscard]] bool isBranch() const { return !parent.empty(); }

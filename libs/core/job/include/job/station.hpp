@@ -151,6 +151,9 @@ struct MeasuredSection {
 /// Gross area of a section.
 Area area(const MeasuredSection& section);
 
+/// Its shape; where only the area is known, a circle.
+geometry::Section shapeOf(const MeasuredSection& section);
+
 /// What a plan wishes at a station.
 struct StationWish {
     std::optional<Area> area;

@@ -17,6 +17,15 @@ struct SeatCut {
     friend bool operator==(const SeatCut&, const SeatCut&) = default;
 };
 
+/// Where the middle of the seat lies in the cylinder, against the bore's middle. In the bore's frame, which all valves
+/// of a cylinder share: x from the intake side to the exhaust side, y to the left of that with the deck below.
+struct InBore {
+    std::optional<Length> x;
+    std::optional<Length> y;
+    UnknownKeys unknown;
+    friend bool operator==(const InBore&, const InBore&) = default;
+};
+
 struct Valve {
     std::optional<Length> diameter;
     std::optional<Length> stem;
@@ -41,7 +50,9 @@ struct Valve {
     std::optional<Angle> chamberWallArc;
     std::optional<Across> nextBowl;  ///< on which side the next bowl lies, seen from the window
     std::optional<Across> boreSide;  ///< on which side the bore's middle lies, to which the air has to turn
-    std::vector<SeatCut> seat;       ///< from outside in
+    InBore inBore;
+    std::optional<Length> sunk;  ///< of the valve's head below the chamber's surface round it
+    std::vector<SeatCut> seat;   ///< from outside in
     UnknownKeys unknown;
     friend bool operator==(const Valve&, const Valve&) = default;
 };

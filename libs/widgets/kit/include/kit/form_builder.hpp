@@ -59,7 +59,7 @@ public:
     FieldEdit* add(int row, int column, FieldEdit::BindingSource source)
     {
         auto* edit = new FieldEdit(m_context, std::move(source));
-        m_grid.addWidget(edit, row, column);
+        m_grid.addWidget(edit, row, column, Qt::AlignTop);  // beside one that says more, it stays in line
         return edit;
     }
 

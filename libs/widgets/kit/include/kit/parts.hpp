@@ -92,6 +92,8 @@ public:
     [[nodiscard]] QString reason() const { return m_reason->text(); }
     /// What it edits now; nothing while it is off.
     [[nodiscard]] std::optional<app::FieldBinding> binding() const { return m_source(); }
+    /// Takes the usual value into an empty field; of one that was taken it says that it is measured.
+    void takeUsual();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -100,6 +102,7 @@ private:
     void refresh();
     void commit();
     void setRefused(const QString& reason);
+    void showOffer(const app::FieldBinding& binding);
 
     Context m_context;
     BindingSource m_source;
@@ -107,6 +110,7 @@ private:
     QLineEdit* m_edit;
     QLabel* m_unit;
     QLabel* m_reason;
+    QLabel* m_offer;                 ///< what is usual, while the hand is in the field
     bool m_selectOnRelease = false;  ///< of the mouse that has brought the hand here
 };
 

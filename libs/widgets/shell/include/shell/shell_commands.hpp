@@ -16,6 +16,7 @@ inline constexpr CommandId SaveJobAs{"save-job-as"};
 inline constexpr CommandId Quit{"quit"};
 inline constexpr CommandId Undo{"undo"};
 inline constexpr CommandId Redo{"redo"};
+inline constexpr CommandId TakeUsual{"take-usual"};
 inline constexpr CommandId NextTab{"next-tab"};
 inline constexpr CommandId PreviousTab{"previous-tab"};
 inline constexpr CommandId NextStation{"next-station"};

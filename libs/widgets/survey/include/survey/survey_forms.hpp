@@ -10,8 +10,10 @@ namespace euryth::widgets {
 
 /// Valve, throat, bowl, run-out and distances; the seat's cuts as a table with their picture; the opening over lift.
 QWidget* makeValveEndForm(Context context, MessageLine& messages);
-/// What the port is and how it lies: name, cylinder, casting; layout of the runner; openings before the window.
+/// What the port is and how it lies: name, cylinder, casting; layout of the runner.
 QWidget* makeRunnerForm(Context context);
+/// The window's flange: manifold or header and gasket against it, and what is joined there.
+QWidget* makeFlangeForm(Context context, MessageLine& messages);
 /// Burette, chambers, what closes them, compression; castings and the wall gauge.
 QWidget* makeVolumesForm(Context context, MessageLine& messages);
 /// What else is known of the chosen station: guide boss and stem, the parts of a sectioned head with the saw's kerf,

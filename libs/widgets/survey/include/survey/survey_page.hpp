@@ -19,7 +19,7 @@ class SurveyPage : public StagePage {
     Q_OBJECT
 
 public:
-    enum class Tab { Sections, Walls, ValveEnd, Runner, Volumes, Compare };
+    enum class Tab { Sections, Walls, ValveEnd, Runner, Flange, Volumes, Compare };
     SurveyPage(Context context, const Commands& commands, QWidget* parent = nullptr);
     [[nodiscard]] QStringList views() const override;
     [[nodiscard]] int view() const override;
@@ -28,6 +28,8 @@ public:
     /// Shows the port in space, or the map of spare metal, beside the tab.
     void showInSpace();
     void showSpare();
+    /// Beside the valve end's tab: the cylinder's valves in the bore.
+    void showInBore();
 
 private:
     QWidget* makeTables();
@@ -48,6 +50,7 @@ private:
     QStackedWidget* m_views = nullptr;
     Switch* m_tabs = nullptr;
     Switch* m_viewSwitch = nullptr;
+    Switch* m_valveSwitch = nullptr;  ///< what stands beside the valve end's tab
     Switch* m_shapes = nullptr;
     MessageLine* m_messages = nullptr;
     BigReadout* m_readout = nullptr;
