@@ -81,6 +81,8 @@ void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const Q
 
 void paintEmpty(QPainter& painter, const Theme& theme, const QRectF& rect, const QString& text)
 {
+    if (text.contains(QLatin1String("<a href=")))
+        return;  // a label that can be followed stands there
     painter.setPen(theme.ink2);
     painter.setFont(font(text::kNormal));
     painter.drawText(rect.adjusted(16, 16, -16, -16), Qt::AlignCenter | Qt::TextWordWrap, text);

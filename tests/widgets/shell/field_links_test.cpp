@@ -8,6 +8,7 @@
 #include "kit/field_links.hpp"
 #include "kit/parts.hpp"
 #include "shape/shape_page.hpp"
+#include "survey/survey_page.hpp"
 #include "words/catalogue.hpp"
 
 using namespace euryth;
@@ -101,4 +102,37 @@ TEST_CASE("every field that a missing thing names is one of the register, with a
         CAPTURE(field);
         CHECK(f.window.putHandInto(field));
     }
+}
+
+TEST_CASE("a picture that misses something has the link laid over it, until it is there")
+{
+    WindowFixture f;
+    REQUIRE(f.workspace.document().apply("no bore", [](job::Job& j) { j.engine.bore.reset(); }));
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
+    auto* survey = f.find<widgets::SurveyPage>("surveyPage");
+    survey->showTab(widgets::SurveyPage::Tab::ValveEnd);
+    survey->showInBore();
+    f.settle();
+    auto* canvas = f.find<QWidget>("boreCanvas");
+    auto* over = canvas->findChild<QLabel*>(QStringLiteral("missingHere"));
+    REQUIRE(over);
+    REQUIRE(over->isVisible());
+    CHECK(over->size() == canvas->size());
+    CHECK(over->text().contains("field:bore"));
+    emit over->linkActivated("field:bore");
+    f.settle();
+    REQUIRE(fieldInHand(f) == "bore");
+    f.typeAndEnter("94");
+    f.trigger(widgets::stageCommand(calls::Stage::Survey));
+    f.settle();
+    CHECK_FALSE(over->isVisible());
+    // The cylinder's pressure and filling, too.
+    REQUIRE(f.workspace.document().apply("no rod", [](job::Job& j) { j.engine.rod.reset(); }));
+    f.trigger(widgets::stageCommand(calls::Stage::Shape));
+    f.find<widgets::ShapePage>("shapePage")->showView(widgets::ShapePage::View::Filling);
+    f.finishEngine();
+    int linked = 0;
+    for (const auto* label : f.window.findChildren<QLabel*>(QStringLiteral("missingHere")))
+        linked += label->isVisible() && label->text().contains("field:rod") ? 1 : 0;
+    CHECK(linked > 0);
 }

@@ -2,9 +2,9 @@
 // The flange with what is joined to it, the valves in the bore, and usual values, by keys and by mouse.
 #include "support/survey_helpers.hpp"
 
-#include "../../../libs/widgets/survey/src/bore_canvas.hpp"
-#include "../../../libs/widgets/survey/src/flange_canvas.hpp"
 #include "job/usual.hpp"
+#include "survey/bore_canvas.hpp"
+#include "survey/flange_canvas.hpp"
 
 using widgets::EntryView;
 
@@ -45,7 +45,7 @@ TEST_CASE("a manifold's runner is typed place by place, and says what it wants o
     CHECK(port(f).joined.stations.empty());
 }
 
-TEST_CASE("a round pipe stays round when its width is typed; corners give way")
+TEST_CASE("a round pipe stays round when its width is typed and corners give way")
 {
     WindowFixture f;
     f.workspace.choosePort(*job::findPort(f.workspace.job(), "I2"));

@@ -305,7 +305,7 @@ TEST_CASE("an eight-port head by keys: typed, copied, compared, saved and reopen
     f.press(Qt::Key_Down);
     f.press(Qt::Key_Right);
     f.typeAndEnter("31");  // this one differs
-    for (int i = 0; i < 5; ++i)
+    for (int i = 0; i < static_cast<int>(Tab::Compare); ++i)
         f.press(Qt::Key_PageDown, Qt::ControlModifier);
     auto* table = f.find<QTableView>("compareTable");
     CHECK(table->isVisible());

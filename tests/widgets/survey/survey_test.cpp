@@ -137,11 +137,12 @@ TEST_CASE("runner: the layout makes the side view and the shape in space, and th
     fill(f, "Turn", "74");
     REQUIRE(f.workspace.analysis().poses.size() == 13);
     CHECK(f.workspace.analysis().floorRadius);
-    auto edits = f.window.findChildren<widgets::FieldEdit*>();
+    show(f, Tab::Flange);
     fill(f, "Width", "40");
     fill(f, "Height", "33");
     REQUIRE(f.workspace.analysis().manifoldStep);
     CHECK(inMm(f.workspace.analysis().manifoldStep->left) == Approx(-1.75));
+    show(f, Tab::Runner);
     fill(f, "Cylinder", "1.5");
     CHECK(numberField(f, "Cylinder")->reason().contains("whole number"));
     CHECK(port(f).cylinder == 1);

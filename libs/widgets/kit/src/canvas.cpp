@@ -4,6 +4,9 @@
 #include <QCoreApplication>
 #include <QEvent>
 
+#include "kit/field_links.hpp"
+#include "kit/parts.hpp"
+
 namespace euryth::widgets {
 
 namespace {
@@ -16,8 +19,13 @@ QEvent::Type prepareEvent()
 
 }  // namespace
 
-Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context)
+Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(context), m_over(quietLabel({}, this))
 {
+    m_over->setObjectName(QStringLiteral("missingHere"));
+    m_over->setWordWrap(true);
+    m_over->setAlignment(Qt::AlignCenter);
+    m_over->setMargin(16);
+    m_over->hide();
     connect(&context.workspace, &app::Workspace::refreshed, this, &Canvas::outdate);
     connect(&context.look, &Look::changed, this, &Canvas::outdate);
 }
@@ -31,6 +39,14 @@ void Canvas::outdate()
         m_asked = true;
         QCoreApplication::postEvent(this, new QEvent(prepareEvent()));
     }
+}
+
+void Canvas::layOver(const QString& missing) const
+{
+    const bool links = hasLinks(missing);
+    if (links)
+        setLinkedText(*m_over, missing);
+    m_over->setVisible(links);
 }
 
 void Canvas::bringUpToDate() const
@@ -49,6 +65,8 @@ bool Canvas::event(QEvent* event)
             bringUpToDate();
         return true;
     }
+    if (event->type() == QEvent::Resize)
+        m_over->setGeometry(rect());
     if (event->type() == QEvent::FocusIn || event->type() == QEvent::FocusOut)
         outdate();
     return QWidget::event(event);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "kit/engine_canvases.hpp"
 #include "app/language.hpp"
+#include "kit/field_links.hpp"
 
 #include <algorithm>
 #include <numeric>
@@ -38,10 +39,10 @@ LineStyle thinOf(Who who)
     return who == Who::AsItIs ? LineStyle::NowThin : who == Who::Plan ? LineStyle::PlanThin : LineStyle::OtherThin;
 }
 
-void setMissing(std::vector<drawing::ChartScene>& charts, const app::EngineResults& results, const Phrase& missing)
+void setMissing(std::vector<drawing::ChartScene>& charts, const QString& missing)
 {
     for (auto& c : charts)
-        c.missing = whyNone(results, missing);
+        c.missing = missing;
 }
 
 /// Of an intake the depression in the cylinder over the crank, of an exhaust its pressure over the pipe's while the
@@ -94,13 +95,13 @@ void markSpeeds(drawing::ChartScene& scene, const app::EngineResults::Results& r
 
 }  // namespace
 
-QString whyNone(const app::EngineResults& results, const Phrase& missing)
+QString whyNone(const app::Workspace& workspace, const app::EngineResults& results, const Phrase& missing)
 {
     if (results.isWorking())
         return Canvas::tr("Being worked out…");
     if (!results.failure().isEmpty())
         return Canvas::tr("Could not be worked out: %1").arg(results.failure());
-    return Canvas::tr("Not known yet. Missing: %1.").arg(app::shown(missing));
+    return Canvas::tr("Not known yet. Missing: %1.").arg(withLinks(workspace, missing));
 }
 
 QString curveName(const Curve& curve)
@@ -156,7 +157,7 @@ std::vector<drawing::ChartScene> EngineCanvas::filling() const
         chart(workspace(), tr("Airflow, % of the most as it is"), tr("rpm"), Kind::Rotation, Kind::Percent)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, m_results, results.missing);
+        setMissing(charts, whyNone(workspace(), m_results, results.missing));
         return charts;
     }
     const MassFlow most = std::ranges::max(results->curves.front().sweep, {}, &engine::SpeedPoint::meanFlow).meanFlow;
@@ -189,7 +190,7 @@ std::vector<drawing::ChartScene> EngineCanvas::runner() const
               Kind::Position, Kind::Depression)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, m_results, results.missing);
+        setMissing(charts, whyNone(workspace(), m_results, results.missing));
         return charts;
     }
     const auto add = [&](const Curve& curve, const flow::RunnerFlow& flow, LineStyle style, const QString& name) {
@@ -228,7 +229,7 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
               Kind::Length)};
     const auto& results = m_results.get();
     if (!results) {
-        setMissing(charts, m_results, results.missing);
+        setMissing(charts, whyNone(workspace(), m_results, results.missing));
         return charts;
     }
     const Curve& now = results->curves.front();

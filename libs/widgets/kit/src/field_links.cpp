@@ -52,6 +52,7 @@ const std::map<std::string_view, Fields>& fieldsOfMissing()
         {"turn-known", layout},
         {"shrouding", {"valve-diameter", "bore", "bore-edge"}},
         {"guide-room", {"room-left", "room-right"}},
+        {"valve-places", {"bore-x", "bore-y", "valve-diameter"}},
     };
     return table;
 }
@@ -91,9 +92,11 @@ QString withLinks(const app::Workspace& workspace, const Phrase& missing)
     return text;
 }
 
+bool hasLinks(const QString& text) { return text.contains(QLatin1String("href='") + kScheme); }
+
 void setLinkedText(QLabel& label, const QString& text)
 {
-    const bool linked = text.contains(QLatin1String("href='") + kScheme);
+    const bool linked = hasLinks(text);
     // A link behind plain words is not taken for rich text by itself; and plain text must not stay rich.
     constexpr const char* kMadeRich = "madeRichByLinks";
     if (linked && label.textFormat() != Qt::RichText) {

@@ -73,8 +73,8 @@ QPushButton { background: @panel; border: 1px solid @line; border-radius: 4px; p
 QPushButton:hover { border-color: @now; }
 QPushButton:focus { border: 2px solid @now; padding: 3px 11px; }
 QPushButton:checked, QPushButton[primary="true"] { background: @now; color: @onNow; border-color: @now; }
-QPushButton[switch="true"] { padding: 4px 7px; }
-QPushButton[switch="true"]:focus { padding: 3px 6px; }
+QPushButton[switch="true"] { padding: 4px 5px; }
+QPushButton[switch="true"]:focus { padding: 3px 4px; }
 QPushButton:disabled { color: @ink2; background: @ground; }
 QPushButton[link="true"] { background: transparent; border: none; color: @now; padding: 2px; text-align: left;
     min-height: 20px; }

@@ -8,6 +8,7 @@
 
 #include "drawing/paint_empty.hpp"
 #include "geometry/wall_contour.hpp"
+#include "kit/field_links.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
 #include "units/format.hpp"
@@ -253,7 +254,7 @@ drawing::PeelScene PeelCanvas::makeScene() const
     }
     const auto& analysis = workspace().analysis();
     if (!analysis.cut) {
-        scene.missing = tr("No cut plan yet. Missing: %1.").arg(workspace().text(analysis.cutProblem.missing));
+        scene.missing = tr("No cut plan yet. Missing: %1.").arg(withLinks(workspace(), analysis.cutProblem.missing));
         return scene;
     }
     const cutting::CutProblem& problem = *analysis.cutProblem;

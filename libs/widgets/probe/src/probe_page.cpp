@@ -6,6 +6,7 @@
 #include <QStackedWidget>
 
 #include "kit/entry_view.hpp"
+#include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "kit/section_canvases.hpp"
 #include "probe/probe_page.hpp"
@@ -212,7 +213,7 @@ void ProbePage::refresh()
     m_reading->setText(reading.speed ? workspace.text(Kind::Speed, reading.speed->si())
                                      : QString::fromUtf8(units::kUnknownText));
     if (!probe->traverse) {
-        m_sums->setText(tr("Missing: %1.").arg(workspace.text(probe->traverse.missing)));
+        setLinkedText(*m_sums, tr("Missing: %1.").arg(withLinks(workspace, probe->traverse.missing)));
         return;
     }
     const probing::Traverse& t = *probe->traverse;
@@ -229,7 +230,7 @@ void ProbePage::refresh()
     if (probe->flowAgainstBench)
         sums += (*probe->flowAgainstBench < 0.0 ? tr(", %1 under the bench") : tr(", %1 over the bench"))
                     .arg(workspace.text(Kind::Percent, std::abs(*probe->flowAgainstBench)));
-    m_sums->setText(sums + QLatin1Char('.'));
+    setLinkedText(*m_sums, sums + QLatin1Char('.'));
 }
 
 }  // namespace euryth::widgets

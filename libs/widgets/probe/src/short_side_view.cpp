@@ -2,6 +2,7 @@
 #include <QHBoxLayout>
 
 #include "drawing/engine_view.hpp"
+#include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "virtual_parts.hpp"
@@ -141,7 +142,7 @@ QString chokeText(const app::Workspace& w, const port_field::LocalChoke& choke, 
                      "nearer than a pitot's reach.")
                       .arg(w.text(Kind::Flow, volume));
     if (!choke.missing.empty())
-        return text + tr(" What has to pull for that is not known. Missing: %1.").arg(w.text(choke.missing));
+        return text + tr(" What has to pull for that is not known. Missing: %1.").arg(withLinks(w, choke.missing));
     text += choke.depression
                 ? tr(" That takes %1 behind the open valve").arg(w.text(Kind::Depression, choke.depression->si()))
                 : tr(" No bench pulls so much through the open valve: that chokes first");
@@ -163,7 +164,7 @@ QString variantCell(const app::Workspace& w, const port_field::ShortSideVariant&
 QString variantsText(const app::Workspace& w, const Known<std::vector<port_field::ShortSideVariant>>& known)
 {
     if (!known)
-        return tr("Other radii are not known. Missing: %1.").arg(w.text(known.missing));
+        return tr("Other radii are not known. Missing: %1.").arg(withLinks(w, known.missing));
     const auto cell = [](const QString& text) {
         return QStringLiteral("<td style='padding-right:8px; white-space:nowrap'>%1</td>").arg(text);
     };
@@ -247,7 +248,7 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
     limits->setWordWrap(true);
     textPanel->body()->addWidget(limits);
     const auto refresh = [&w = context.workspace, &probe, &work, found, again] {
-        found->setText(workText(w, probe, work));
+        setLinkedText(*found, workText(w, probe, work));
         again->setText(work.state() == Work::State::Working ? tr("Stop") : tr("Work out again"));
     };
     QObject::connect(again, &QPushButton::clicked, view,

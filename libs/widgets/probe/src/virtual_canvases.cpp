@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "probe/virtual_canvases.hpp"
+#include "kit/field_links.hpp"
 
 #include <cmath>
 
@@ -31,7 +32,7 @@ QString fieldMissing(const app::VirtualProbe& probe, const app::VirtualProbe::Si
         return {};
     if (!side.missing.empty())
         return QCoreApplication::translate("FieldView", "No computed field yet. Missing: %1.")
-            .arg(probe.workspace().text(side.missing));
+            .arg(withLinks(probe.workspace(), side.missing));
     return probe.isWorking() ? QCoreApplication::translate("FieldView", "The field is being worked out...")
                              : QCoreApplication::translate("FieldView", "Nothing to compare with yet.");
 }

@@ -4,6 +4,7 @@
 #include <QLocale>
 #include <QPushButton>
 
+#include "kit/field_links.hpp"
 #include "units/parse.hpp"
 #include "virtual_parts.hpp"
 
@@ -102,7 +103,7 @@ QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QSt
 {
     auto* label = new QLabel;
     label->setObjectName(QString::fromLatin1(name));
-    const auto refresh = [label, text] { label->setText(text()); };
+    const auto refresh = [label, text] { setLinkedText(*label, text()); };
     QObject::connect(&probe, &app::VirtualProbe::changed, label, [label, refresh] {
         if (label->isVisible())
             refresh();

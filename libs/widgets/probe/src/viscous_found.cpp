@@ -2,6 +2,7 @@
 #include <QStackedWidget>
 
 #include "kit/engine_canvases.hpp"
+#include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "viscous_parts.hpp"
@@ -178,7 +179,7 @@ QString noRunText(const app::Workspace& w, const app::VirtualProbe& probe, const
 {
     const auto& side = probe.present();
     if (!side.shape || !w.port())
-        return tr("No run yet. Missing: %1.").arg(w.text(side.shape.missing));
+        return tr("No run yet. Missing: %1.").arg(withLinks(w, side.shape.missing));
     if (const auto old = runs.stale(w.port()->id, viscous::Variant::AsItIs, *side.shape))
         return tr("The last run (%1) is out of date: %2 has changed since. Run it again.")
             .arg(runName(w, *old), w.text(port_field::differenceOf(old->solved.air->port().shape(), *side.shape)));

@@ -2,6 +2,7 @@
 #include <QHBoxLayout>
 #include <QPushButton>
 
+#include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
 #include "units/parse.hpp"
@@ -86,7 +87,7 @@ QString hint(const Probe& probe)
 {
     const auto& other = probe.other();
     if (probe.against() != Probe::Against::Pushes && !other.missing.empty())
-        return tr("Nothing to compare with. Missing: %1.").arg(probe.workspace().text(other.missing));
+        return tr("Nothing to compare with. Missing: %1.").arg(withLinks(probe.workspace(), other.missing));
     if (probe.against() == Probe::Against::Cuts)
         return tr("The port with the metal of the cut plan gone.");
     if (probe.against() == Probe::Against::Plan)

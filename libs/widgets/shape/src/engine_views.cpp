@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 
 #include "kit/engine_canvases.hpp"
+#include "kit/field_links.hpp"
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
@@ -111,7 +112,7 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
 {
     const auto& known = results.get();
     if (!known)
-        return whyNone(results, known.missing);
+        return whyNone(w, results, known.missing);
     const bool exhaust = known->curves.front().model.isExhaust();
     QString text = QStringLiteral("<table cellspacing=0 cellpadding=1><tr><td>%1</td>")
                        .arg(tr("at %1").arg(w.text(Kind::Rotation, known->rpm.si()))) +
@@ -127,7 +128,7 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     if (!known->planMissing.empty())
         text += tr("No plan: %1. ").arg(w.text(known->planMissing));
     if (!known->otherMissing.empty())
-        text += tr("Other port missing: %1. ").arg(w.text(known->otherMissing));
+        text += tr("Other port missing: %1. ").arg(withLinks(w, known->otherMissing));
     const auto& model = known->curves.front().model;
     text += tr("By %1. No wave action.").arg(w.text(model.areaFrom).toHtmlEscaped());
     if (!model.otherSide.empty())
@@ -157,7 +158,7 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
 {
     const auto& known = results.get();
     if (!known)
-        return whyNone(results, known.missing);
+        return whyNone(w, results, known.missing);
     const auto flowText = [&](const Curve& curve, MassFlow flow) {
         return w.text(Kind::Flow, flow.si() / air::density(curve.model.room).si());
     };
@@ -356,7 +357,7 @@ QWidget* makeFillingView(Context context, app::EngineResults& results)
     panel->body()->addWidget(note);
     auto* canvas = new EngineCanvas(context, results, EngineCanvas::Shows::Filling);
     panel->body()->addWidget(canvas, 1);
-    whileSeen(context, panel, [=, &results] { note->setText(fillingNote(context.workspace, results)); });
+    whileSeen(context, panel, [=, &results] { setLinkedText(*note, fillingNote(context.workspace, results)); });
     return panel;
 }
 
@@ -379,7 +380,7 @@ QWidget* makeBenchEngineView(Context context, app::EngineResults& results)
                       "full lift. No wave action, no wake.")));
     whileSeen(context, panel, [=, &results] {
         trap->setText(trapText(results, context.workspace));
-        table->setText(benchEngineTable(context.workspace, results));
+        setLinkedText(*table, benchEngineTable(context.workspace, results));
     });
     return panel;
 }

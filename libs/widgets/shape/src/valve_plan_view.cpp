@@ -245,7 +245,7 @@ protected:
         scene.units = workspace().displayUnits();
         const auto* r = m_plan->get();
         if (!r || !r->shroud) {
-            scene.missing = r ? tr("Missing: %1.").arg(workspace().text(r->shroud.missing)) : QString();
+            scene.missing = r ? tr("Missing: %1.").arg(withLinks(workspace(), r->shroud.missing)) : QString();
         } else {
             scene.lines.push_back({tr("as it is"), drawing::LineStyle::Now, {}});
             scene.lines.push_back({tr("laid back"), drawing::LineStyle::Plan, {}});

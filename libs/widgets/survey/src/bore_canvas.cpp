@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "bore_canvas.hpp"
+#include "survey/bore_canvas.hpp"
 
 #include <cmath>
 #include <tuple>
@@ -8,6 +8,7 @@
 #include <QMouseEvent>
 
 #include "job/fields.hpp"
+#include "kit/field_links.hpp"
 
 namespace euryth::widgets {
 
@@ -34,7 +35,7 @@ drawing::BoreScene BoreCanvas::makeScene() const
     }
     const auto layout = analysis::valveLayout(workspace().job(), *port);
     if (!layout) {
-        scene.missing = tr("No valves in the bore yet. Missing: %1.").arg(workspace().text(layout.missing));
+        scene.missing = tr("No valves in the bore yet. Missing: %1.").arg(withLinks(workspace(), layout.missing));
         return scene;
     }
     scene.layout = *layout;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "flange_canvas.hpp"
+#include "survey/flange_canvas.hpp"
 
 #include "geometry/wall_contour.hpp"
 

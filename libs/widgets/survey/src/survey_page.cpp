@@ -13,8 +13,8 @@
 #include "survey/survey_page.hpp"
 #include "units/format.hpp"
 
-#include "bore_canvas.hpp"
-#include "flange_canvas.hpp"
+#include "survey/bore_canvas.hpp"
+#include "survey/flange_canvas.hpp"
 #include "survey/survey_forms.hpp"
 #include "survey/survey_stage.hpp"
 
@@ -47,7 +47,7 @@ SurveyPage::SurveyPage(Context context, const Commands& commands, QWidget* paren
     setObjectName(QStringLiteral("surveyPage"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(8);
+    row->setSpacing(6);
     row->addWidget(makeTables(), 5);
     row->addWidget(makeSide(), 3);
     refresh();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QLabel>
 #include <QPainter>
 #include <QWidget>
 
@@ -26,6 +27,9 @@ protected:
     [[nodiscard]] QRectF area() const { return QRectF(rect()); }
     /// Prepares what has changed; paintings and mouse handlers that cannot wait call it.
     void bringUpToDate() const;
+    /// Lays what is missing, a text with links (kit/field_links.hpp), over the whole picture; painters leave such a
+    /// text out (drawing::paintEmpty()). A text without links takes it away.
+    void layOver(const QString& missing) const;
     /// Works out what is painted, and keeps it.
     virtual void prepare() const {}
     bool event(QEvent* event) override;
@@ -33,6 +37,7 @@ protected:
 
 private:
     Context m_context;
+    QLabel* m_over;
     mutable bool m_outdated = true;
     bool m_asked = false;  ///< a preparation is on its way
 };
@@ -52,7 +57,14 @@ public:
 protected:
     [[nodiscard]] virtual Scene makeScene() const = 0;
     virtual void draw(QPainter& painter, const Scene& scene) = 0;
-    void prepare() const final { m_scene = makeScene(); }
+    void prepare() const final
+    {
+        m_scene = makeScene();
+        if constexpr (requires(const Scene& s) { s.missing.contains(QString()); })
+            layOver(m_scene.missing);
+        else if constexpr (requires(const Scene& s) { s.front().missing.contains(QString()); })
+            layOver(m_scene.empty() ? QString() : m_scene.front().missing);
+    }
     void paintEvent(QPaintEvent*) final
     {
         QPainter painter(this);

@@ -36,7 +36,7 @@ private:
 };
 
 /// Why there are no results, or that they are on their way.
-QString whyNone(const app::EngineResults& results, const Phrase& missing);
+QString whyNone(const app::Workspace& workspace, const app::EngineResults& results, const Phrase& missing);
 
 /// "I1 as it is", "its plan "wide"", "I2".
 QString curveName(const app::EngineResults::Curve& curve);

@@ -18,6 +18,9 @@ std::vector<std::string_view> fieldsFor(const Phrase& missing);
 /// What is missing as rich text: its words, and behind them a link for each field that wants something.
 QString withLinks(const app::Workspace& workspace, const Phrase& missing);
 
+/// True where a text holds such links.
+bool hasLinks(const QString& text);
+
 /// Sets a text that may hold such links; they can be followed by mouse and by key. The window has to be a Desk.
 void setLinkedText(QLabel& label, const QString& text);
 
