@@ -104,7 +104,7 @@ TEST_CASE("a valve is dragged to its place in the bore as one step, and moved by
     QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->placeOf(static_cast<std::size_t>(at)).toPoint());
     f.settle();
     CHECK(f.workspace.portIndex() == exhaust);
-    fill(f, "In bore, across", "25.5");
+    fill(f, "Across bore", "25.5");
     CHECK(inMm(*port(f).valve.inBore.x) == Approx(25.5));
 }
 

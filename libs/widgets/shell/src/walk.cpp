@@ -51,6 +51,7 @@ QString walkStages(MainWindow& window, const QString& folder)
     WindowWalk walk(window);
     for (const WalkPicture& picture : picturesOf(window.stages())) {
         walk.look(false, false, false);
+        walk.workspace().choosePort(0);
         picture.go(walk);
         settle();
         const QString path = QDir(folder).filePath(QString::fromLatin1(picture.name) + QStringLiteral(".png"));

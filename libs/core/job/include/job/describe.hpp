@@ -454,6 +454,9 @@ void describe(V& v, T& reading)
     v.number(field::v, reading.v);
     v.measured(field::speed, reading.speed);
     v.extra(field::impact, reading.impact);
+    v.extra(field::scatter, reading.scatter);
+    v.extra(field::samples, reading.samples);
+    v.text("when", reading.when);
     v.unknown(reading.unknown);
 }
 
@@ -466,6 +469,8 @@ void describe(V& v, T& probe)
     v.measured(field::depression, probe.depression);
     v.extra(field::benchFlow, probe.benchFlow);
     v.text("when", probe.when);
+    v.text("bench", probe.bench);
+    v.text("instrument", probe.instrument);
     v.list("readings", probe.readings);
     v.unknown(probe.unknown);
 }

@@ -182,6 +182,8 @@ inline constexpr FieldOf u{"u", "u", kOne, between(-1, 1), true};
 inline constexpr FieldOf v{"v", "v", kOne, between(-1, 1)};
 inline constexpr FieldOf speed{"speed", "speed_m_s", kMps, between(-700, 700)};
 inline constexpr FieldOf impact{"impact", "impact_pa", kPa, between(0, 60000)};
+inline constexpr FieldOf scatter{"scatter", "scatter_m_s", kMps, between(0, 700)};
+inline constexpr FieldOf samples{"samples", "samples", kCount, between(1, 1000000)};
 // flow tests
 inline constexpr FieldOf flowLift{"flow-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf flow{"flow", "flow_m3_s", kM3s, between(1e-5, 10)};

@@ -38,6 +38,9 @@ struct Reading {
     double v = 0.0;  ///< share of the half height, roof positive
     std::optional<Speed> speed;
     std::optional<PressureDifference> impact;  ///< the pitot's own reading, where that was typed
+    std::optional<Speed> scatter;  ///< of an instrument's samples, one standard deviation
+    std::optional<int> samples;    ///< that the reading is the mean of
+    std::string when;
     UnknownKeys unknown;
     friend bool operator==(const Reading&, const Reading&) = default;
 };
@@ -49,6 +52,8 @@ struct ProbeSet {
     std::optional<PressureDifference> depression;
     std::optional<VolumeFlow> benchFlow;  ///< what the bench itself read while probing
     std::string when;
+    std::string bench;       ///< id of the bench
+    std::string instrument;  ///< that took it, as it calls itself; empty where the readings were typed
     std::vector<Reading> readings;
     UnknownKeys unknown;
     friend bool operator==(const ProbeSet&, const ProbeSet&) = default;
