@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <map>
+#include <optional>
+#include <vector>
+
+#include "devices/averager.hpp"
+
+namespace euryth::devices {
+
+/// Where the tip of a pitot has to be for a reading.
+struct TipGoal {
+    double stationMm = 0.0;
+    double across = 0.0;
+    double up = 0.0;
+};
+
+/// What was read there.
+struct TakenPoint {
+    std::optional<Mean> impact;  ///< Pa; nothing where the probe reads no air there
+    bool steady = false;
+    Seconds at = 0.0;
+};
+
+/// Takes the points of a probe set one after the other from an instrument. Where the instrument moves the tip itself it
+/// is sent from point to point; else a hand moves it, and each point begins when somebody says so: by the instrument's
+/// foot switch or by press().
+///
+/// A point is taken when its impact pressure is steady; after kLongest as it is, and said to be unsteady. Where no
+/// impact pressure comes for kNothing the probe reads no air: in metal, or too near to the wall.
+class SetTaker {
+public:
+    enum class Phase {
+        Moving,     ///< the instrument brings the tip there
+        ForHand,    ///< somebody has to
+        Averaging,  ///< the tip is there
+        Done
+    };
+    static constexpr Seconds kSettle = 0.3;  ///< after the tip has come
+    static constexpr Seconds kNothing = 3.0;
+    static constexpr Seconds kLongest = 30.0;
+    static constexpr Seconds kMoving = 20.0;  ///< within which the tip has come
+
+    explicit SetTaker(std::vector<TipGoal> goals, Averager::Limits limits = {});
+
+    /// Goes on with what the instrument has said since; to be called often.
+    void step(Instrument& instrument, Seconds now);
+    /// As the foot switch.
+    void press() { ++m_presses; }
+    /// Takes the last point anew.
+    void again();
+
+    [[nodiscard]] Phase phase() const { return m_phase; }
+    /// The point in hand; as many as there are when all are taken.
+    [[nodiscard]] std::size_t point() const { return m_taken.size(); }
+    [[nodiscard]] const std::vector<TipGoal>& goals() const { return m_goals; }
+    [[nodiscard]] const std::vector<TakenPoint>& taken() const { return m_taken; }
+    /// Of the point in hand, so far.
+    [[nodiscard]] std::optional<Mean> now() const { return m_impact.mean(); }
+    /// Mean over the set of what the bench said beside: depression, flow, lift ...; SI.
+    [[nodiscard]] std::optional<double> meanOf(Channel channel) const;
+
+private:
+    void begin(Instrument& instrument, Seconds now);
+    void average(Seconds now);
+    void take(bool steady, Seconds now);
+
+    std::vector<TipGoal> m_goals;
+    Averager m_impact;
+    std::vector<TakenPoint> m_taken;
+    Phase m_phase = Phase::Done;
+    bool m_begun = false;
+    Seconds m_since = 0.0;
+    Seconds m_lastImpact = 0.0;
+    int m_presses = 0;
+    struct Sum {
+        double total = 0.0;
+        int count = 0;
+    };
+    std::map<Channel, Sum> m_beside;
+};
+
+}  // namespace euryth::devices
