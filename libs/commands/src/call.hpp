@@ -29,6 +29,16 @@ struct Request {
     std::string flow;
     std::string points;
     std::string quality;
+    std::string station;
+    std::string grid;
+    std::string device;
+    std::string depression;
+    std::string plate;
+    std::string pipe;
+    std::string taps;
+    std::string temperature;
+    std::string pressure;
+    std::string humidity;
     std::optional<double> stopAfter;   ///< seconds
     std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
 
@@ -70,6 +80,8 @@ int callField(const Request& request, std::ostream& out);
 int callShortSide(const Request& request, std::ostream& out);
 int callViscous(const Request& request, std::ostream& out);
 int callExport(const Request& request, std::ostream& out);
+int callProbe(const Request& request, std::ostream& out);
+int callPlate(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);
@@ -78,6 +90,8 @@ const job::Port& portOrThrow(const job::Job& job, const std::string& id);
 std::string portPlace(const job::Port& port);
 /// A number with a decimal point and nothing behind it.
 std::optional<double> plainNumber(const std::string& text);
+/// A number of an option that has to lie in a range; wrong usage names the option.
+double numberOf(const std::string& option, const std::string& text, double low, double high);
 /// The option --flow-m3s.
 VolumeFlow flowOf(const std::string& text);
 /// Under "assumed": numbers of the port, its engine and bench for which the usual one was taken.

@@ -53,6 +53,8 @@ int callOpening(const Request& request, std::ostream& out)
     result["throat_area_mm2"] = number(inMm2(geometry::throatNetArea(valve->throat, valve->stem)));
     result["throat_takes_over_mm"] = number(inMm(geometry::throatTakesOver(*valve)));
     putAssumed(result, job, port);
+    if (!port.valve.face || !port.valve.back)
+        result["assumed"].push_back(words(say("assumed.valve-back")));
     out << result.dump(2) << '\n';
     return kDone;
 }

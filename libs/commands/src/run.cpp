@@ -27,7 +27,8 @@ struct CallEntry {
     std::string_view usage;
     std::span<const std::string_view> options;   ///< all of them are needed
     int (*call)(const Request&, std::ostream&);  ///< null where the call is not built yet
-    std::string_view mayHave;                    ///< an option that may be given too
+    std::span<const std::string_view> mayHave;   ///< options that may be given too
+    bool ofJob = true;                           ///< it is about a job file
 };
 
 constexpr std::array<std::string_view, 1> kPort{"port"};
@@ -39,6 +40,11 @@ constexpr std::array<std::string_view, 4> kPortFlowPointsQuality{"port", "flow-m
 constexpr std::array<std::string_view, 2> kPortProbe{"port", "probe"};
 constexpr std::array<std::string_view, 2> kPortLift{"port", "lift-mm"};
 constexpr std::array<std::string_view, 2> kPortRpm{"port", "rpm"};
+constexpr std::array<std::string_view, 5> kProbing{"port", "station-mm", "grid", "device", "to"};
+constexpr std::array<std::string_view, 2> kProbingMore{"lift-mm", "depression-pa"};
+constexpr std::array<std::string_view, 3> kPlate{"plate-mm", "pipe-mm", "depression-pa"};
+constexpr std::array<std::string_view, 4> kPlateMore{"taps", "temperature-c", "pressure-pa", "humidity"};
+constexpr std::array<std::string_view, 1> kFlow{"flow-m3s"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
@@ -56,7 +62,14 @@ constexpr std::array kCalls{
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},
     CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]", kPortTo,
-              callExport, "flow-m3s"},
+              callExport, kFlow},
+    CallEntry{"probe",
+              "probe JOB --port I1 --station-mm S --grid 3x3 --device URI --to OUT [--lift-mm L] [--depression-pa A]",
+              kProbing, callProbe, kProbingMore},
+    CallEntry{"plate",
+              "plate --plate-mm D --pipe-mm P --depression-pa A [--taps corner] [--temperature-c T --pressure-pa P "
+              "--humidity H]",
+              kPlate, callPlate, kPlateMore, false},
 };
 
 void printHelp(std::ostream& out)
@@ -83,7 +96,12 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
     options.add_options()("job", po::value(&request.jobPath))("port", po::value(&request.port))(
         "probe", po::value(&request.probe))("to", po::value(&request.to))("lift-mm", po::value(&request.lifts))(
         "rpm", po::value(&request.rpm))("flow-m3s", po::value(&request.flow))("points", po::value(&request.points))(
-        "quality", po::value(&request.quality))("stop-after", po::value(&stopAfter));
+        "quality", po::value(&request.quality))("station-mm", po::value(&request.station))(
+        "grid", po::value(&request.grid))("device", po::value(&request.device))(
+        "depression-pa", po::value(&request.depression))("plate-mm", po::value(&request.plate))(
+        "pipe-mm", po::value(&request.pipe))("taps", po::value(&request.taps))(
+        "temperature-c", po::value(&request.temperature))("pressure-pa", po::value(&request.pressure))(
+        "humidity", po::value(&request.humidity))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage(entry.usage);
@@ -94,13 +112,14 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         po::store(po::command_line_parser(arguments).options(options).positional(positions).style(style).run(), given);
         po::notify(given);
         for (const auto& [name, value] : given) {
-            const bool takes = name == "job" || name == "stop-after" || name == entry.mayHave ||
+            const bool takes = (name == "job" && entry.ofJob) || name == "stop-after" ||
+                               std::ranges::find(entry.mayHave, name) != entry.mayHave.end() ||
                                std::ranges::find(entry.options, name) != entry.options.end();
             if (!takes)
                 throw wrongUsage("cli.takes-no",
                                  {{"call", std::string(entry.name)}, {"option", name}, {"usage", usage}});
         }
-        if (!given.contains("job"))
+        if (entry.ofJob && !given.contains("job"))
             throw wrongUsage("cli.no-job", {{"usage", usage}});
         for (const std::string_view option : entry.options) {
             if (!given.contains(std::string(option)))

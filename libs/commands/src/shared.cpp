@@ -75,6 +75,17 @@ void Request::tell(const Phrase& phrase) const
         *messages << words(phrase) << std::endl;  // at once: somebody waits
 }
 
+double numberOf(const std::string& option, const std::string& text, double low, double high)
+{
+    const auto value = plainNumber(text);
+    if (!value || *value < low || *value > high) {
+        throw wrongUsage(
+            "cli.bad-number",
+            {{"option", option}, {"typed", text}, {"low", job::shortestText(low)}, {"high", job::shortestText(high)}});
+    }
+    return *value;
+}
+
 void putAssumed(Json& json, const job::Job& job, const job::Port& port)
 {
     json["assumed"] = Json::array();

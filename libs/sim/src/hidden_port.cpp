@@ -101,7 +101,7 @@ std::optional<AirAtTip> HiddenPort::airAt(const Tip& tip, VolumeFlow flow) const
     if (tip.s < m_air->start() || tip.s > m_air->end())
         return std::nullopt;
     const auto station = std::ranges::min_element(
-        m_port.stations, {}, [&](const job::Station& station) { return std::abs((station.s - tip.s).si()); });
+        m_port.stations, {}, [&](const job::Station& one) { return std::abs((one.s - tip.s).si()); });
     const auto sections = job::sectionsOf(m_port);
     const auto& section = sections[static_cast<std::size_t>(station - m_port.stations.begin())];
     const auto read = port_field::readTip(*m_air, {tip.s, probing::toSection({tip.across, tip.up}, section)});
@@ -117,7 +117,7 @@ std::optional<Length> HiddenPort::wallAt(const Tip& tip) const
     if (m_port.stations.empty())
         return std::nullopt;
     const auto station = std::ranges::min_element(
-        m_port.stations, {}, [&](const job::Station& station) { return std::abs((station.s - tip.s).si()); });
+        m_port.stations, {}, [&](const job::Station& one) { return std::abs((one.s - tip.s).si()); });
     // Clockwise from the roof, as seen from the window: to the right first.
     const double angle = std::atan2(-tip.across, tip.up);
     constexpr double eighths = 8.0;

@@ -150,7 +150,8 @@ TEST_CASE("shapes, branches, castings and openings that do not fit say so at the
                   place.section = j.ports[0].stations[0].section;
               }
               j.ports[0].joined.stations[0].section.shape.corners.roofLeft = lengthFromMm(30);
-          }) == List{"ports/I1/joined/stations/0/section/corner_mm/roof_left", "ports/I1/joined/stations/1/s_mm"});
+          }) == List{"ports/I1/joined/stations/0/section/corner_mm/roof_left",
+                     "ports/I1/joined/stations/0/section/corner_mm/roof_left", "ports/I1/joined/stations/1/s_mm"});
     CHECK(placesAfter([](Job& j) {
               j.ports[0].stations[0].stem = {lengthFromMm(40), lengthFromMm(40), {}};
           }) == List{"ports/I1/stations/0/boss"});

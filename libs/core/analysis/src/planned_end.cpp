@@ -96,8 +96,12 @@ void widenTurn(const job::Port& port, const PortAnalysis& analysis, Depths& dept
     for (std::size_t i = 0; i < depths.size(); ++i) {
         const double share = planning::bowlShare(port.stations[i].s, port.stations[first].s, port.stations[middle].s,
                                                  port.stations[last].s);
+        const Length out = missing / 2.0 * share;
         for (const Sector s : {Sector::Left, Sector::Right, Sector::FloorLeft, Sector::FloorRight})
-            depths[i][index(s)] = std::max(depths[i][index(s)], missing / 2.0 * share);
+            depths[i][index(s)] = std::max(depths[i][index(s)], out);
+        // Toward the roof a corner goes with its side alone: square to itself by the part of it.
+        for (const Sector s : {Sector::RoofLeft, Sector::RoofRight})
+            depths[i][index(s)] = std::max(depths[i][index(s)], out / std::numbers::sqrt2);
     }
 }
 

@@ -80,7 +80,7 @@ std::optional<Length> usualStem(const Basis& k)
     if (!k.port.valve.diameter)
         return std::nullopt;
     const double valve = inMm(*k.port.valve.diameter);
-    const auto* const size = std::ranges::find_if(sizes, [&](const Size& s) { return valve <= s.upTo; });
+    const auto* const size = std::ranges::find_if(sizes, [&](const Size& s) { return valve <= s.upTo + 1e-6; });
     return lengthFromMm(size == sizes.end() ? sizes.back().stem : size->stem);
 }
 

@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <ostream>
+
+#include "air/orifice.hpp"
+#include "call.hpp"
+
+namespace euryth::commands {
+
+namespace {
+
+air::Taps tapsOf(const std::string& text)
+{
+    if (text.empty() || text == "corner")
+        return air::Taps::Corner;
+    if (text == "flange")
+        return air::Taps::Flange;
+    if (text == "d-d2")
+        return air::Taps::OneAndHalf;
+    throw wrongUsage("cli.bad-taps", {{"typed", text}});
+}
+
+Phrase wordsFor(air::PlateProblem problem)
+{
+    switch (problem) {
+    case air::PlateProblem::Hole: return say("plate.hole");
+    case air::PlateProblem::Pipe: return say("plate.pipe");
+    case air::PlateProblem::Ratio: return say("plate.ratio");
+    case air::PlateProblem::Pressure: return say("plate.pressure");
+    case air::PlateProblem::Reynolds: break;
+    }
+    return say("plate.reynolds");
+}
+
+}  // namespace
+
+int callPlate(const Request& request, std::ostream& out)
+{
+    const auto optional = [](const std::string& option, const std::string& text, double low, double high,
+                             double usual) { return text.empty() ? usual : numberOf(option, text, low, high); };
+    const air::OrificePlate plate{lengthFromMm(numberOf("plate-mm", request.plate, 0.1, 1000)),
+                                  lengthFromMm(numberOf("pipe-mm", request.pipe, 0.1, 5000)), tapsOf(request.taps)};
+    const air::AirState room{temperatureFromCelsius(optional("temperature-c", request.temperature, -60, 250, 20.0)),
+                             absolutePressureFromPa(optional("pressure-pa", request.pressure, 20000, 600000, 101325.0)),
+                             optional("humidity", request.humidity, 0, 1, 0.0)};
+    const auto difference = PressureDifference::fromSi(numberOf("depression-pa", request.depression, 0, 60000));
+    std::vector<air::PlateProblem> outside;
+    const auto flow = air::orificeFlow(plate, room, difference, &outside);
+    if (!flow) {
+        std::vector<Phrase> reasons;
+        for (const air::PlateProblem problem : outside)
+            reasons.push_back(wordsFor(problem));
+        throw CallError(kJobHasErrors, say("plate.outside", {{"reasons", say("list", {{"items", reasons}})}}));
+    }
+    Json result;
+    result["flow_m3_s"] = number(flow->flow.si());
+    result["mass_flow_kg_s"] = number(flow->mass.si());
+    result["discharge_coefficient"] = number(flow->discharge);
+    result["expansibility"] = number(flow->expansibility);
+    result["reynolds"] = number(flow->reynolds);
+    out << result.dump(2) << '\n';
+    return kDone;
+}
+
+}  // namespace euryth::commands

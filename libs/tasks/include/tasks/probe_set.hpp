@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "devices/set_taker.hpp"
+#include "job/job.hpp"
+#include "probing/grid.hpp"
+#include "words/phrase.hpp"
+
+namespace euryth::tasks {
+
+/// The points of a grid by its name: "3x3" (the porter's nine fields), "5x5", "6x6", "7x7" and mixtures of these (the
+/// log-Tchebycheff positions of ISO 3966), "circle-3" and "circle-5" (its log-linear positions, that many on each of
+/// four radii). Nothing for another name.
+std::optional<std::vector<probing::GridPoint>> gridNamed(const std::string& name);
+
+/// An id that no set of the port has: "P1", "P2" ...
+std::string nextSetId(const job::Port& port);
+
+/// What was taken as a probe set of the job: impact pressures with the speeds' scatter, and beside them what the bench
+/// said. Points where the probe read no air stay unknown. `when` is the time of day as files write it.
+job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrument& instrument, const job::Job& job,
+                         const job::Port& port, Length station, const std::string& when);
+
+/// What is to be doubted of a set at once: readings over the speed that the depression gives, points without air, ones
+/// that did not come to rest, a flow of the probe that is far from the bench's own.
+std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set,
+                             const devices::SetTaker& taker);
+
+}  // namespace euryth::tasks
