@@ -8,7 +8,8 @@ Session::Session(const Clock& clock, QObject* parent)
       m_engine(m_workspace),
       m_runs(m_workspace, clock),
       m_probe(m_workspace, m_runs),
-      m_shortSide(m_workspace, m_probe)
+      m_shortSide(m_workspace, m_probe),
+      m_instrument(m_workspace, clock)
 {
     m_workspace.setSpeedsOf([this](const auto& port, const auto& measured, auto source) {
         return m_probe.speedsOf(port, measured, source);

@@ -131,8 +131,12 @@ Opened openTcp(const std::string& address, const std::string& where)
     boost::system::error_code error;
     Tcp::resolver resolver(link->io());
     const auto found = resolver.resolve(where.substr(0, colon), where.substr(colon + 1), error);
-    if (!error)
-        asio::connect(link->stream(), found, error);
+    if (error)
+        return tl::unexpected(trouble(address, error.message()));
+    constexpr std::chrono::seconds patience(3);
+    error = asio::error::timed_out;
+    asio::async_connect(link->stream(), found, [&](const auto& result, const auto&) { error = result; });
+    link->io().run_for(patience);
     if (error)
         return tl::unexpected(trouble(address, error.message()));
     return link;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/engine_results.hpp"
+#include "app/instrument_desk.hpp"
 #include "app/short_side_work.hpp"
 #include "app/virtual_probe.hpp"
 #include "app/viscous_runs.hpp"
@@ -27,6 +28,8 @@ public:
     /// The computed field of the chosen port, and of what it is compared with.
     [[nodiscard]] VirtualProbe& virtualProbe() { return m_probe; }
     [[nodiscard]] ShortSideWork& shortSide() { return m_shortSide; }
+    /// The instrument at the bench.
+    [[nodiscard]] InstrumentDesk& instrument() { return m_instrument; }
 
 private:
     Workspace m_workspace;
@@ -34,6 +37,7 @@ private:
     ViscousRuns m_runs;
     VirtualProbe m_probe;
     ShortSideWork m_shortSide;
+    InstrumentDesk m_instrument;
 };
 
 }  // namespace euryth::app

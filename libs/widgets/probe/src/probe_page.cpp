@@ -5,6 +5,7 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 
+#include "instrument_line.hpp"
 #include "kit/entry_view.hpp"
 #include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
@@ -127,6 +128,7 @@ QWidget* ProbePage::makeReadings()
     scroll->setFixedHeight(98);
     scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     stripPanel->body()->addWidget(scroll);
+    stripPanel->body()->addWidget(makeInstrumentLine(context));
 
     auto* column = new QVBoxLayout(readings);
     column->setContentsMargins(0, 0, 0, 0);

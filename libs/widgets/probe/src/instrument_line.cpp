@@ -1,0 +1,155 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "instrument_line.hpp"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLineEdit>
+
+#include "app/instrument_desk.hpp"
+#include "kit/parts.hpp"
+
+namespace euryth::widgets {
+
+using app::InstrumentDesk;
+using devices::Channel;
+using devices::SetTaker;
+using units::Kind;
+
+namespace {
+
+QString latestText(const app::Workspace& w, const app::InstrumentView& view)
+{
+    QStringList parts;
+    const auto add = [&](Channel channel, Kind kind, const QString& name) {
+        if (const auto found = view.latest.find(channel); found != view.latest.end())
+            parts << tr("%1 %2").arg(name, w.text(kind, found->second));
+    };
+    add(Channel::Depression, Kind::Depression, tr("depression"));
+    add(Channel::Flow, Kind::Flow, tr("flow"));
+    add(Channel::Lift, Kind::Length, tr("lift"));
+    add(Channel::Impact, Kind::Depression, tr("pitot"));
+    return parts.join(QStringLiteral(" · "));
+}
+
+QString takingText(const app::Workspace& w, const app::InstrumentView& view)
+{
+    const auto points = probing::nineFields();
+    const QString where = view.point < points.size() ? w.text(analysis::pointName(points[view.point])) : QString();
+    const QString head = tr("Point %1 of %2, %3").arg(view.point + 1).arg(view.points).arg(where);
+    switch (*view.phase) {
+    case SetTaker::Phase::Moving: return tr("%1: the tip is on its way").arg(head);
+    case SetTaker::Phase::ForHand:
+        return tr("%1: bring the tip there, then Tip is there (or the probe's key)").arg(head);
+    case SetTaker::Phase::Done: return tr("All points are taken.");
+    case SetTaker::Phase::Averaging: break;
+    }
+    return view.mean ? tr("%1: %2, scatter %3")
+                           .arg(head, w.text(Kind::Depression, view.mean->value),
+                                w.text(Kind::Depression, view.mean->scatter))
+                     : tr("%1: waiting for air").arg(head);
+}
+
+QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
+{
+    const app::InstrumentView& view = desk.view();
+    if (!desk.isOn())
+        return tr("No instrument connected: readings are typed.");
+    if (!view.connected)
+        return view.trouble.empty() ? tr("Connecting…") : tr("%1. Trying again.").arg(w.text(view.trouble));
+    if (view.state == devices::Instrument::State::Asking)
+        return tr("Connected; nobody answers yet.");
+    if (view.state == devices::Instrument::State::Silent)
+        return tr("%1 has fallen silent.").arg(view.name);
+    QString text = view.phase ? takingText(w, view) : tr("%1: %2").arg(view.name, latestText(w, view));
+    if (view.badLines > 0)
+        text += tr(" (%1 bad lines)").arg(view.badLines);
+    return desk.doubts().isEmpty() || view.phase ? text : QStringLiteral("▲ ") + desk.doubts().join(QLatin1Char(' '));
+}
+
+/// The line's widgets, brought up to what the instrument is.
+class InstrumentLine : public QWidget {
+public:
+    explicit InstrumentLine(Context context) : m_context(context)
+    {
+        setObjectName(QStringLiteral("instrumentLine"));
+        m_address->setObjectName(QStringLiteral("instrumentAddress"));
+        m_address->setEditable(true);
+        m_address->setMinimumWidth(150);
+        m_address->setToolTip(tr("Where the instrument is: serial:/dev/ttyUSB0, socket:PATH or tcp:HOST:PORT"));
+        for (const std::string& line : devices::serialLines())
+            m_address->addItem(QString::fromStdString(line));
+        m_address->setEditText({});
+        m_address->lineEdit()->setPlaceholderText(tr("serial:/dev/ttyUSB0"));
+        m_connect->setObjectName(QStringLiteral("instrumentConnect"));
+        m_status->setObjectName(QStringLiteral("instrumentStatus"));
+        m_press->setObjectName(QStringLiteral("instrumentPress"));
+        m_press->setToolTip(tr("The tip is where it has to be: average now (the probe's own key does the same)"));
+        m_take->setObjectName(QStringLiteral("instrumentTake"));
+        m_take->setToolTip(tr("Takes nine points at the chosen station from the instrument, each when it is steady"));
+        auto* row = new QHBoxLayout(this);
+        row->setContentsMargins(0, 0, 0, 0);
+        row->addWidget(quietLabel(tr("Instrument")));
+        row->addWidget(m_address);
+        row->addWidget(m_connect);
+        row->addWidget(m_status, 1);
+        row->addWidget(m_press);
+        row->addWidget(m_take);
+        for (QPushButton* button : {m_connect, m_press, m_take})
+            button->setProperty("switch", true);
+        connect(m_connect, &QPushButton::clicked, this, &InstrumentLine::toggle);
+        connect(m_address->lineEdit(), &QLineEdit::returnPressed, this, &InstrumentLine::toggle);
+        connect(m_press, &QPushButton::clicked, this, [this] { desk().press(); });
+        connect(m_take, &QPushButton::clicked, this, &InstrumentLine::take);
+        connect(&desk(), &InstrumentDesk::changed, this, &InstrumentLine::refresh);
+        connect(&context.workspace, &app::Workspace::refreshed, this, &InstrumentLine::refresh);
+        refresh();
+    }
+
+private:
+    [[nodiscard]] InstrumentDesk& desk() const { return m_context.session.instrument(); }
+
+    void toggle()
+    {
+        if (desk().isOn())
+            desk().disconnect();
+        else if (const QString address = m_address->currentText().trimmed(); !address.isEmpty())
+            desk().connectTo(address);
+    }
+
+    void take()
+    {
+        m_refused.clear();
+        if (desk().view().phase)
+            desk().stopSet();
+        else
+            m_refused = desk().takeSet();
+        refresh();
+    }
+
+    void refresh()
+    {
+        const app::InstrumentView& view = desk().view();
+        m_address->setEnabled(!desk().isOn());
+        m_connect->setText(desk().isOn() ? tr("Disconnect") : tr("Connect"));
+        const bool ready = desk().isOn() && view.state == devices::Instrument::State::Ready && view.connected;
+        m_take->setEnabled(ready || view.phase);
+        m_take->setText(view.phase ? tr("Stop the set") : tr("Take nine here"));
+        m_press->setVisible(view.phase == SetTaker::Phase::ForHand);
+        m_status->setWhole(m_refused.isEmpty() ? statusText(m_context.workspace, desk())
+                                               : QStringLiteral("▲ ") + m_refused);
+    }
+
+    Context m_context;
+    QComboBox* m_address = new QComboBox;
+    QPushButton* m_connect = new QPushButton;
+    ShortLabel* m_status = new ShortLabel;
+    QPushButton* m_press = new QPushButton(tr("Tip is there"));
+    QPushButton* m_take = new QPushButton;
+    QString m_refused;
+};
+
+}  // namespace
+
+QWidget* makeInstrumentLine(Context context) { return new InstrumentLine(context); }
+
+}  // namespace euryth::widgets
