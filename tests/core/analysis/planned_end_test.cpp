@@ -83,7 +83,7 @@ TEST_CASE("a planned width over the turn goes into the corners, leaves the floor
     const auto& growth = after.planned[over]->growth;
     CHECK(inMm(growth[index(Sector::Left)]) == Approx(3).margin(0.05));
     CHECK(inMm(growth[index(Sector::Right)]) == Approx(3).margin(0.05));
-    CHECK(inMm(growth[index(Sector::FloorLeft)]) > 2.0);
+    CHECK(inMm(growth[index(Sector::FloorLeft)]) > 1.4);  // its radius grows with its sides, as a burr leaves it
     CHECK(inMm(growth[index(Sector::Floor)]) == Approx(0).margin(0.05));
     const geometry::Box planned = geometry::boxOf(after.planned[over]->section);
     CHECK(inMm(planned.width) == Approx(inMm(now.width) + 6).margin(0.1));

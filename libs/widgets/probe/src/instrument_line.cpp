@@ -53,7 +53,7 @@ QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
 {
     const app::InstrumentView& view = desk.view();
     if (!desk.isOn())
-        return tr("No instrument connected: readings are typed.");
+        return tr("No instrument: readings are typed.");
     if (!view.connected)
         return view.trouble.empty() ? tr("Connecting…") : tr("%1. Trying again.").arg(w.text(view.trouble));
     if (view.state == devices::Instrument::State::Asking)
@@ -74,21 +74,23 @@ public:
         setObjectName(QStringLiteral("instrumentLine"));
         m_address->setObjectName(QStringLiteral("instrumentAddress"));
         m_address->setEditable(true);
-        m_address->setMinimumWidth(150);
+        m_address->setFixedWidth(150);
+        m_address->setAccessibleName(tr("Address of the instrument"));
         m_address->setToolTip(tr("Where the instrument is: serial:/dev/ttyUSB0, socket:PATH or tcp:HOST:PORT"));
         for (const std::string& line : devices::serialLines())
             m_address->addItem(QString::fromStdString(line));
         m_address->setEditText({});
-        m_address->lineEdit()->setPlaceholderText(tr("serial:/dev/ttyUSB0"));
+        m_address->lineEdit()->setPlaceholderText(tr("instrument…"));
         m_connect->setObjectName(QStringLiteral("instrumentConnect"));
         m_status->setObjectName(QStringLiteral("instrumentStatus"));
+        constexpr int room = 210;
+        m_status->setMinimumWidth(room);
         m_press->setObjectName(QStringLiteral("instrumentPress"));
         m_press->setToolTip(tr("The tip is where it has to be: average now (the probe's own key does the same)"));
         m_take->setObjectName(QStringLiteral("instrumentTake"));
         m_take->setToolTip(tr("Takes nine points at the chosen station from the instrument, each when it is steady"));
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
-        row->addWidget(quietLabel(tr("Instrument")));
         row->addWidget(m_address);
         row->addWidget(m_connect);
         row->addWidget(m_status, 1);

@@ -115,7 +115,8 @@ QWidget* ProbePage::makeReadings()
     top->addWidget(m_sectionPanel, 1);
     top->addLayout(right, 1);
 
-    auto* stripPanel = new Panel(tr("Sets along the runner, on one scale"));
+    auto* stripPanel = new Panel(tr("Sets, on one scale"));
+    stripPanel->addTool(makeInstrumentLine(context));
     auto* add = new QPushButton(tr("Add a set here"));
     add->setObjectName(QStringLiteral("addProbeSet"));
     add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));
@@ -128,7 +129,6 @@ QWidget* ProbePage::makeReadings()
     scroll->setFixedHeight(98);
     scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     stripPanel->body()->addWidget(scroll);
-    stripPanel->body()->addWidget(makeInstrumentLine(context));
 
     auto* column = new QVBoxLayout(readings);
     column->setContentsMargins(0, 0, 0, 0);
