@@ -53,9 +53,12 @@ public:
     template <class Holds>
     bool until(Talk& talk, Holds holds, double within = 20.0)
     {
-        while (!holds() && now() < within)
+        while (now() < within) {
+            if (holds())
+                return true;
             talk.turn(now(), std::chrono::milliseconds(10));
-        return holds();
+        }
+        return false;
     }
     [[nodiscard]] double now() const
     {

@@ -128,7 +128,7 @@ TEST_CASE("depression and flow come with the blower, and what is read is what is
     CHECK(simulator.depression() / pressureDifferenceFromInchOfWater(28) == Approx(1).margin(0.01));
     send(simulator, Channel::Lift, 6);
     const auto means = meansOf(simulator, 20);
-    CHECK(means.at(Channel::Flow) == Approx(simulator.flow().si()).epsilon(3e-3));
+    CHECK(means.at(Channel::Flow) == Approx(simulator.flow().si()).epsilon(1e-2));  // it wanders where it has let go
     CHECK(means.at(Channel::Depression) == Approx(simulator.depression().si()).epsilon(2e-3));
     CHECK(means.at(Channel::Lift) == Approx(0.006).margin(1e-5));
     // More than the blower gives is not there.
@@ -250,7 +250,7 @@ TEST_CASE("the choke of the demo's port is found from simulated readings alone")
             now += 0.05;
         }
         REQUIRE(taker.taken().size() == 9);
-        CHECK(now < 90);
+        CHECK(now < 150);  // in the wake a point is taken as it is after 15 s
         for (const devices::TakenPoint& point : taker.taken()) {
             if (point.impact && point.impact->value > fastest) {
                 fastest = point.impact->value;

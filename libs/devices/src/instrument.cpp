@@ -79,8 +79,12 @@ void Instrument::heard(const Message& message, Seconds now)
                          m_out += lineOf(Command(Rate{m_rate}));
                          m_waiting.emplace_back("rate");
                      },
-                     [&](const At& m) { keep(m, now); }, [&](const Take&) { ++m_presses; },
-                     [&](const Done& m) { answered(m.word); },
+                     // What comes before somebody has said what it is was meant for who was here before.
+                     [&](const At& m) {
+                         if (m_ready)
+                             keep(m, now);
+                     },
+                     [&](const Take&) { m_presses += m_ready ? 1 : 0; }, [&](const Done& m) { answered(m.word); },
                      [&](const No& m) {
                          answered(m.word);
                          note(m.word + ": " + m.reason);

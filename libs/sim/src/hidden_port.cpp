@@ -16,26 +16,16 @@ namespace {
 constexpr Length kTipRadius = lengthFromMm(1.5);
 constexpr double kMostDepression = 16000.0;  // Pa; no shop's bench pulls more
 
-/// The least flow at which the floor lets go, up to `most`.
-std::optional<VolumeFlow> lettingGo(const std::shared_ptr<const port_field::VirtualPort>& port,
-                                    const port_field::PortAir& at, VolumeFlow most)
+/// The flow from which the floor lets go. The boundary layer of the potential flow hardly hangs on the flow: it says
+/// whether the floor lets go at all; from which flow on, the severity does, the worse the earlier. That rule is ours.
+std::optional<VolumeFlow> lettingGo(const port_field::AirField& air, VolumeFlow most)
 {
-    const auto goes = [&](VolumeFlow flow) {
-        port_field::PortAir here = at;
-        here.flow = flow;
-        return port_field::instantAir(port, here)->walls()[geometry::index(geometry::Sector::Floor)].liftsOff();
-    };
-    if (!goes(most))
+    if (!air.walls()[geometry::index(geometry::Sector::Floor)].liftsOff())
         return std::nullopt;
-    VolumeFlow holds = most * 0.05;
-    VolumeFlow lets = most;
-    if (goes(holds))
-        return holds;
-    for (int i = 0; i < 7; ++i) {
-        const VolumeFlow middle = (holds + lets) / 2.0;
-        (goes(middle) ? lets : holds) = middle;
-    }
-    return lets;
+    const auto severity = air.severity();
+    constexpr double mild = 0.95;
+    constexpr double earlier = 0.5;
+    return most * (mild - earlier * (severity ? std::clamp(severity->severity, 0.0, 1.0) : 0.5));
 }
 
 double turningOf(const job::Job& job, const job::Port& port)
@@ -67,7 +57,7 @@ Known<HiddenPort> hiddenPort(const job::Job& job, const job::Port& port, port_fi
     const auto field = std::make_shared<const port_field::VirtualPort>(std::move(*solved.value));
     const port_field::PortAir at{hidden.m_reference, port_field::FlowFrom::Reckoned, {}, hidden.room()};
     hidden.m_air = port_field::instantAir(field, at);
-    hidden.m_letsGoFrom = lettingGo(field, at, hidden.m_reference * 1.3);
+    hidden.m_letsGoFrom = lettingGo(*hidden.m_air, hidden.m_reference);
     const auto severity = hidden.m_air->severity();
     constexpr double least = 0.01;
     constexpr double more = 0.04;

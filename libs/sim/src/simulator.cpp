@@ -17,7 +17,7 @@ using devices::Value;
 
 constexpr Seconds kFastLag = 0.4;
 constexpr Seconds kSlowLag = 5.0;
-constexpr double kFastRise = 800.0;  // Pa/s
+constexpr double kFastRise = 0.22;   // of the wanted depression in a second; a slow blower never does that
 constexpr double kHoldsAgain = 0.9;  // of the flow from which it lets go
 constexpr double kBlowerReach = 1.6;
 constexpr Seconds kLongestStep = 0.05;
@@ -159,7 +159,7 @@ void Simulator::separate(double rise)
     const VolumeFlow flow = m_port.flowAt(m_lift, m_depression);
     // One that is there with all its depression when the valve comes open goes as a fast one does.
     const bool jumped = m_flow < *from * kHoldsAgain && flow >= *from;
-    if (m_holds && flow >= *from && (rise > kFastRise || jumped))
+    if (m_holds && flow >= *from && (rise > kFastRise * m_target.si() || jumped))
         m_holds = false;
     else if (!m_holds && flow < *from * kHoldsAgain)
         m_holds = true;
@@ -225,10 +225,10 @@ std::string Simulator::advance(Seconds dt)
         constexpr Seconds silence = 4.0;
         if (has(Fault::Dropouts) && uniform(m_random) < oftenPerSecond / m_rate)
             m_silentTo = m_now + silence;
-        const devices::At now = readings();
-        if (m_now >= m_silentTo)
-            say(now);
+        say(readings());
     }
+    if (m_now < m_silentTo)
+        m_out.clear();  // the line is dead: answers are lost as well
     return std::exchange(m_out, {});
 }
 

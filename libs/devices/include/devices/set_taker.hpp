@@ -39,7 +39,7 @@ public:
     };
     static constexpr Seconds kSettle = 0.3;  ///< after the tip has come
     static constexpr Seconds kNothing = 3.0;
-    static constexpr Seconds kLongest = 30.0;
+    static constexpr Seconds kLongest = 15.0;
     static constexpr Seconds kMoving = 20.0;  ///< within which the tip has come
 
     explicit SetTaker(std::vector<TipGoal> goals, Averager::Limits limits = {});

@@ -31,8 +31,8 @@ class HiddenPort {
 public:
     /// What passes at a lift over the depression, at the room's density, as long as the air holds.
     [[nodiscard]] VolumeFlow flowAt(Length lift, PressureDifference depression) const;
-    /// From which flow on the short side lets go; nothing where it holds at all flows of a bench. And the share of the
-    /// flow that is lost behind it: 1 to 5 % by how badly it does (from memory, common practice).
+    /// From which flow on the short side lets go, by its severity (a rule of ours); nothing where it holds. And the
+    /// share of the flow that is lost behind it: 1 to 5 % by how badly it does (from memory, common practice).
     [[nodiscard]] std::optional<VolumeFlow> letsGoFrom() const { return m_letsGoFrom; }
     [[nodiscard]] double lostBehind() const { return m_lost; }
     /// Nothing where the tip is in metal, or nearer to the wall than its own radius.

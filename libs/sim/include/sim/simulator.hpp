@@ -45,8 +45,9 @@ struct Options {
 /// The depression follows the blower with a first-order lag (0.4 s, slow 5 s), as far as its curve allows: a parabola
 /// from twice the usual depression at no flow to none at 1.6 times what the port passes. Where the flow comes to the
 /// one at which the short side lets go, it does, and passes less with a slow wander, unless the depression came slowly
-/// (under 800 Pa/s), which ramps through it (common practice); it holds again under nine tenths of that flow. The room
-/// warms by 3 K with a lag of ten minutes. Numbers are ours; what physics.md names as published stands at HiddenPort.
+/// (under 0.22 of what is wanted in a second), which ramps through it (common practice); it holds again under nine
+/// tenths of that flow. The room warms by 3 K with a lag of ten minutes. Numbers are ours; what physics.md names as
+/// published stands at HiddenPort.
 class Simulator {
 public:
     Simulator(HiddenPort port, const Options& options);
