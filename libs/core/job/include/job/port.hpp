@@ -38,8 +38,8 @@ struct Reading {
     double v = 0.0;  ///< share of the half height, roof positive
     std::optional<Speed> speed;
     std::optional<PressureDifference> impact;  ///< the pitot's own reading, where that was typed
-    std::optional<Speed> scatter;  ///< of an instrument's samples, one standard deviation
-    std::optional<int> samples;    ///< that the reading is the mean of
+    std::optional<Speed> scatter;              ///< of an instrument's samples, one standard deviation
+    std::optional<int> samples;                ///< that the reading is the mean of
     std::string when;
     UnknownKeys unknown;
     friend bool operator==(const Reading&, const Reading&) = default;
