@@ -82,8 +82,11 @@ TEST_CASE("what was measured goes before what was laid out")
     job::Job job = fourValves();
     CHECK(inMm(*bridgeOf(job, job.ports[0])) == Approx(6));
     CHECK(inMm(*boreEdgeOf(job, job.ports[0])) == Approx(2));
+    job.ports[0].valve.edgeInset = lengthFromMm(0.25);  // the seats stand so much farther apart than the heads
+    job.ports[1].valve.edgeInset = lengthFromMm(0.15);
+    CHECK(inMm(*bridgeOf(job, job.ports[0])) == Approx(6.4));
     job.ports[0].valve.kerf = lengthFromMm(3);  // put back by whoever asks for a bridge
-    CHECK(inMm(*bridgeOf(job, job.ports[0])) == Approx(3));
+    CHECK(inMm(*bridgeOf(job, job.ports[0])) == Approx(3.4));
     job.ports[0].valve.bridge = lengthFromMm(4.4);
     job.ports[0].valve.boreEdge = lengthFromMm(1.8);
     CHECK(inMm(*bridgeOf(job, job.ports[0])) == Approx(4.4));

@@ -12,7 +12,6 @@ namespace euryth::analysis {
 namespace {
 
 constexpr Area kHardlyArea = Area::fromSi(1e-6);  // 1 mm2: less than a hand takes on purpose
-constexpr double kTaperLength = 0.1;              // m, over which the house's taper is told
 
 std::vector<JoinedAt> placesOf(const job::Port& port)
 {
@@ -34,7 +33,7 @@ void wishAreas(JoinedPassage& passage, job::Side side, planning::Taper taper)
     Length at;
     for (JoinedAt& place : passage.places) {
         if (side == job::Side::Intake)
-            least = least * (1.0 + taper.sharePer100mm * (place.s - at).si() / kTaperLength);
+            least = planning::taperedArea(least, taper, at, place.s);
         place.wanted = std::max(place.area, least);
         place.depth = (place.wanted - place.area) / geometry::perimeter(place.section);
         if (side == job::Side::Intake)

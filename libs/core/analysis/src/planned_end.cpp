@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "geometry/turn.hpp"
 #include "planning/end_shape.hpp"
 
 namespace euryth::analysis {
@@ -37,20 +38,6 @@ planning::FloorLine floorLine(const job::Port& port, const PortAnalysis& analysi
     // As it was gauged; the tightest bend between two stations carries the error of both.
     floor.radius = port.shortSide.radius.value_or(analysis.floorRadius->radius);
     return floor;
-}
-
-/// Stations round `middle` between which nearly all of the turn is made.
-std::pair<std::size_t, std::size_t> turnEnds(const std::vector<Angle>& turned, std::size_t middle)
-{
-    constexpr double hardly = 0.05;
-    const Angle whole = turned.back();
-    std::size_t first = middle;
-    while (first > 0 && turned[first] > whole * hardly)
-        --first;
-    std::size_t last = middle;
-    while (last + 1 < turned.size() && turned[last] < whole * (1.0 - hardly))
-        ++last;
-    return {first, last};
 }
 
 /// The wished short side: radius and apex.
@@ -92,10 +79,10 @@ void widenTurn(const job::Port& port, const PortAnalysis& analysis, Depths& dept
     const Length missing = *port.planEnd.apexWidth - geometry::boxOf(analysis.sections[middle]).width;
     if (missing <= Length{})
         return;
-    const auto [first, last] = turnEnds(floorLine(port, analysis).turned, middle);
+    const geometry::TurnStations turn = geometry::turnStations(floorLine(port, analysis).turned);
     for (std::size_t i = 0; i < depths.size(); ++i) {
-        const double share = planning::bowlShare(port.stations[i].s, port.stations[first].s, port.stations[middle].s,
-                                                 port.stations[last].s);
+        const double share = planning::bowlShare(port.stations[i].s, port.stations[turn.first].s,
+                                                 port.stations[middle].s, port.stations[turn.last].s);
         const Length out = missing / 2.0 * share;
         for (const Sector s : {Sector::Left, Sector::Right, Sector::FloorLeft, Sector::FloorRight})
             depths[i][index(s)] = std::max(depths[i][index(s)], out);

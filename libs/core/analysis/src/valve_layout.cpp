@@ -152,13 +152,22 @@ std::optional<Length> ofLayout(const job::Job& job, const job::Port& port, Ask a
 
 }  // namespace
 
+Length laidBridge(const job::Job& job, const ValveLayout& layout, const ValvePair& pair)
+{
+    const auto inset = [&](std::size_t valve) {
+        return job.ports[layout.valves[valve].port].valve.edgeInset.value_or(Length{});
+    };
+    return pair.gap + inset(pair.first) + inset(pair.second);
+}
+
 std::optional<Length> bridgeOf(const job::Job& job, const job::Port& port)
 {
     if (port.valve.bridge)
         return port.valve.bridge;
     return ofLayout(job, port, [&](const ValveLayout& layout, std::size_t own) -> std::optional<Length> {
         const ValvePair* nearest = layout.nearest(own);
-        return nearest ? std::optional(nearest->gap - port.valve.kerf.value_or(Length{})) : std::nullopt;
+        return nearest ? std::optional(laidBridge(job, layout, *nearest) - port.valve.kerf.value_or(Length{}))
+                       : std::nullopt;
     });
 }
 

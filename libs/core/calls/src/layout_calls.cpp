@@ -75,15 +75,13 @@ private:
         }
     }
 
-    /// The seats' edges lie inside the valves' by their insets, so that the metal between them is wider than the gap.
     void bridge(const analysis::ValvePair& pair)
     {
         const auto& measured = m_of.port.valve.bridge;
-        const auto& inset = m_of.port.valve.edgeInset;
-        const auto& otherInset = m_of.job.ports[other(pair).port].valve.edgeInset;
-        if (!measured || !inset || !otherInset)
+        const bool insets = m_of.port.valve.edgeInset && m_of.job.ports[other(pair).port].valve.edgeInset;
+        if (!measured || !insets)
             return;
-        const Length laid = pair.gap + *inset + *otherInset;
+        const Length laid = analysis::laidBridge(m_of.job, m_layout, pair);
         if (abs(*measured - laid) <= kLayoutDoubt)
             return;
         Call& call = add("layout-bridge", Severity::Warning);

@@ -56,8 +56,11 @@ Known<ValveLayout> valveLayout(const job::Job& job, const job::Port& port);
 /// True where the layout of a port's cylinder in one job is that in another.
 bool sameLayout(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB);
 
-/// Metal to the nearest other seat, with the saw's kerf still out of it: as measured, else the gap between the heads as
-/// they are laid out, which is a little less than the seats leave. Nothing where neither is known.
+/// Metal between the seats of a pair as laid out: the gap between the heads and both seats' insets; an inset that is
+/// not known counts as none, which is less than there is.
+Length laidBridge(const job::Job& job, const ValveLayout& layout, const ValvePair& pair);
+/// Metal to the nearest other seat, with the saw's kerf still out of it: as measured, else as laid out. Nothing where
+/// neither is known.
 std::optional<Length> bridgeOf(const job::Job& job, const job::Port& port);
 /// From the valve's edge to the bore: as measured, else as laid out.
 std::optional<Length> boreEdgeOf(const job::Job& job, const job::Port& port);
