@@ -82,6 +82,21 @@ TEST_CASE("bad lines are counted by what is wrong with them, and nothing else ha
     CHECK(instrument.state(1) == State::Ready);
 }
 
+TEST_CASE("half a line that was meant for who was here before is not held against the instrument, a second one is")
+{
+    Instrument instrument;
+    instrument.connected(0);
+    (void)instrument.toSend(0);
+    instrument.received("pact=900 #12\n", 0);
+    CHECK(instrument.badLines() == 0);
+    instrument.received("pact=900 #12\n" + introduction(), 0);
+    CHECK(instrument.badLines() == 1);
+    CHECK(instrument.state(0) == State::Ready);
+    instrument.connected(1);  // anew
+    instrument.received("t 5 #\n", 1);
+    CHECK(instrument.badLines() == 1);
+}
+
 TEST_CASE("one that falls silent is noticed and asked again, one that was switched on anew is learnt anew")
 {
     Instrument instrument = readyOne();

@@ -25,6 +25,7 @@ void Instrument::connected(Seconds now)
     m_reader.clear();
     m_capabilities.clear();
     m_ready = m_asked = false;
+    m_midLine = true;
     m_heardAt = now;
     m_out.clear();
     m_sent.clear();
@@ -37,14 +38,19 @@ void Instrument::received(std::string_view bytes, Seconds now)
         bytes,
         [&](std::string_view line) {
             const auto message = parseMessage(line);
-            if (!message) {
-                ++m_bad[static_cast<std::size_t>(message.error())];
-                return;
-            }
+            if (!message)
+                return bad(message.error());
+            m_midLine = false;
             ++m_good;
             heard(*message, now);
         },
-        [&](LineFault fault) { ++m_bad[static_cast<std::size_t>(fault)]; });
+        [&](LineFault fault) { bad(fault); });
+}
+
+void Instrument::bad(LineFault fault)
+{
+    if (!std::exchange(m_midLine, false))
+        ++m_bad[static_cast<std::size_t>(fault)];
 }
 
 void Instrument::heard(const Message& message, Seconds now)

@@ -7,19 +7,21 @@
 
 #include <boost/crc.hpp>
 
+#include "quantities/quantities.hpp"
+
 namespace euryth::devices {
 
 namespace {
 
 constexpr std::array<ChannelInfo, kChannels> kInfo{{{"depression", "Pa", 1.0, 0.0, -60000, 60000},
                                                     {"flow", "m3/s", 1.0, 0.0, -10, 10},
-                                                    {"temperature", "degC", 1.0, 273.15, -60, 250},
+                                                    {"temperature", "degC", 1.0, factor::zeroCelsius, -60, 250},
                                                     {"humidity", "1", 1.0, 0.0, 0, 1},
                                                     {"pressure", "Pa", 1.0, 0.0, 50000, 120000},
                                                     {"lift", "mm", 1e-3, 0.0, 0, 50},
                                                     {"impact", "Pa", 1.0, 0.0, -60000, 60000},
                                                     {"wall", "mm", 1e-3, 0.0, 0, 200},
-                                                    {"swirl", "rpm", 0.10471975511965977, 0.0, -60000, 60000},
+                                                    {"swirl", "rpm", factor::turnPerMinute, 0.0, -60000, 60000},
                                                     {"torque", "Nm", 1.0, 0.0, -100, 100},
                                                     {"length", "mm", 1e-3, 0.0, -1000, 1000},
                                                     {"station", "mm", 1e-3, 0.0, 0, 2000},
@@ -92,6 +94,18 @@ tl::expected<std::string_view, LineFault> opened(std::string_view line)
     if (sealed(text) != std::string(line) + "\n")
         return tl::unexpected(LineFault::WrongCheck);
     return text;
+}
+
+/// The words of a line whose check sum is right: one at least.
+tl::expected<std::vector<std::string_view>, LineFault> openedWords(std::string_view line)
+{
+    const auto text = opened(line);
+    if (!text)
+        return tl::unexpected(text.error());
+    auto words = wordsOf(*text);
+    if (words.empty())
+        return tl::unexpected(LineFault::Malformed);
+    return words;
 }
 
 /// The words of a line from `from` on as they stood, for texts that people read.
@@ -261,12 +275,10 @@ std::string lineOf(const Command& command) { return sealed(std::visit(CommandTex
 
 tl::expected<Message, LineFault> parseMessage(std::string_view line)
 {
-    const auto text = opened(line);
-    if (!text)
-        return tl::unexpected(text.error());
-    const Words words = wordsOf(*text);
-    if (words.empty())
-        return kMalformed();
+    const auto opened = openedWords(line);
+    if (!opened)
+        return tl::unexpected(opened.error());
+    const Words& words = *opened;
     const std::string_view word = words.front();
     if (word == "iam")
         return parseIAm(words);
@@ -292,12 +304,10 @@ tl::expected<Message, LineFault> parseMessage(std::string_view line)
 
 tl::expected<Command, LineFault> parseCommand(std::string_view line)
 {
-    const auto text = opened(line);
-    if (!text)
-        return tl::unexpected(text.error());
-    const Words words = wordsOf(*text);
-    if (words.empty())
-        return kMalformed();
+    const auto opened = openedWords(line);
+    if (!opened)
+        return tl::unexpected(opened.error());
+    const Words& words = *opened;
     const std::string_view word = words.front();
     if (word == "set")
         return parseSet(words);

@@ -31,7 +31,8 @@ struct Capability {
 /// The talk with one instrument: says hello until it answers, learns what it can, asks for its readings, notices when
 /// it falls silent. It knows neither wires nor clocks: bytes and times come in, bytes go out.
 ///
-/// A line that cannot be read is counted by its fault, and nothing else happens. An instrument that is switched off and
+/// A line that cannot be read is counted by its fault, and nothing else happens; but not the first one after the wire
+/// was connected, which may be half of what was meant for who was here before. An instrument that is switched off and
 /// on again says `iam` anew, and is asked anew.
 class Instrument {
 public:
@@ -81,6 +82,7 @@ public:
     [[nodiscard]] std::size_t badLines(LineFault fault) const { return m_bad[static_cast<std::size_t>(fault)]; }
 
 private:
+    void bad(LineFault fault);
     void heard(const Message& message, Seconds now);
     void keep(const At& at, Seconds now);
     void answered(const std::string& word);
@@ -92,6 +94,7 @@ private:
     std::string m_serial;
     int m_version = 0;
     std::vector<Capability> m_capabilities;
+    bool m_midLine = false;  ///< nothing whole has come since the wire was connected
     bool m_ready = false;
     bool m_asked = false;
     Seconds m_askedAt = 0.0;
