@@ -14,7 +14,8 @@ namespace euryth::sim {
 namespace {
 
 constexpr Length kTipRadius = lengthFromMm(1.5);
-constexpr double kMostDepression = 16000.0;  // Pa; no shop's bench pulls more
+constexpr Length kAnywhere = lengthFromMm(1e6);  // the nearest station, however far
+constexpr double kMostDepression = 16000.0;      // Pa; no shop's bench pulls more
 
 /// The flow from which the floor lets go. The boundary layer of the potential flow hardly hangs on the flow: it says
 /// whether the floor lets go at all; from which flow on, the severity does, the worse the earlier. That rule is ours.
@@ -90,10 +91,8 @@ std::optional<AirAtTip> HiddenPort::airAt(const Tip& tip, VolumeFlow flow) const
 {
     if (tip.s < m_air->start() || tip.s > m_air->end())
         return std::nullopt;
-    const auto station = std::ranges::min_element(
-        m_port.stations, {}, [&](const job::Station& one) { return std::abs((one.s - tip.s).si()); });
-    const auto sections = job::sectionsOf(m_port);
-    const auto& section = sections[static_cast<std::size_t>(station - m_port.stations.begin())];
+    const std::size_t station = *job::stationNear(m_port, tip.s, kAnywhere);
+    const auto section = job::sectionsOf(m_port)[station];
     const auto read = port_field::readTip(*m_air, {tip.s, probing::toSection({tip.across, tip.up}, section)});
     if (!read || (read->fromWall && *read->fromWall < kTipRadius))
         return std::nullopt;
@@ -104,15 +103,12 @@ std::optional<AirAtTip> HiddenPort::airAt(const Tip& tip, VolumeFlow flow) const
 
 std::optional<Length> HiddenPort::wallAt(const Tip& tip) const
 {
-    if (m_port.stations.empty())
-        return std::nullopt;
-    const auto station = std::ranges::min_element(
-        m_port.stations, {}, [&](const job::Station& one) { return std::abs((one.s - tip.s).si()); });
+    const auto station = job::stationNear(m_port, tip.s, kAnywhere);
     // Clockwise from the roof, as seen from the window: to the right first.
     const double angle = std::atan2(-tip.across, tip.up);
-    constexpr double eighths = 8.0;
-    const auto eighth = static_cast<long>(std::lround(angle / (2.0 * std::numbers::pi) * eighths));
-    return station->wall.at[static_cast<std::size_t>((eighth + 8) % 8)];
+    const auto eighth = std::lround(angle / (2.0 * std::numbers::pi) * static_cast<double>(geometry::kSectorCount));
+    const geometry::Sector sector = geometry::sectorAt(static_cast<std::size_t>(eighth) + geometry::kSectorCount);
+    return m_port.stations[*station].wall.at[geometry::index(sector)];
 }
 
 RotationalSpeed HiddenPort::swirlAt(VolumeFlow flow) const { return RotationalSpeed::fromSi(m_turning * flow.si()); }

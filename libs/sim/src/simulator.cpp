@@ -21,7 +21,6 @@ constexpr double kFastRise = 0.22;   // of the wanted depression in a second; a 
 constexpr double kHoldsAgain = 0.9;  // of the flow from which it lets go
 constexpr double kBlowerReach = 1.6;
 constexpr Seconds kLongestStep = 0.05;
-constexpr double kMillimetre = 1e3;
 
 /// What each channel resolves and how far it may be off, in its unit.
 struct Quality {
@@ -192,13 +191,12 @@ devices::At Simulator::readings()
     else if (!m_stuckAt)
         m_stuckAt = flow;
     add(Channel::Flow, m_stuckAt.value_or(flow));
-    constexpr double celsius = 273.15;
     constexpr Seconds warming = 600.0;
     add(Channel::Temperature,
-        m_port.room().temperature.si() - celsius + 3.0 * (1.0 - std::exp(-m_now / warming)) + scatter(0.05));
+        inCelsius(m_port.room().temperature) + 3.0 * (1.0 - std::exp(-m_now / warming)) + scatter(0.05));
     add(Channel::Humidity, m_port.room().humidity);
     add(Channel::Pressure, m_port.room().pressure.si());
-    add(Channel::Lift, std::max(0.0, m_lift.si() * kMillimetre + scatter(0.005)));
+    add(Channel::Lift, std::max(0.0, inMm(m_lift) + scatter(0.005)));
     if (const auto pressure = impact())
         add(Channel::Impact, *pressure);
     if (const auto wall = m_port.wallAt(m_tip))

@@ -22,7 +22,7 @@ public:
     virtual std::string read() = 0;
     /// Sends; what nobody takes is lost, as on a real line.
     virtual void write(std::string_view bytes) = 0;
-    /// As euryth-cli and the window name it ("serial:/tmp/bench").
+    /// As euryth-cli and the window name it ("serial:bench.tty").
     [[nodiscard]] virtual std::string address() const = 0;
 };
 
