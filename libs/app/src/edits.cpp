@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "probing/grid.hpp"
+#include "tasks/probe_set.hpp"
 
 namespace euryth::app {
 
@@ -52,10 +53,7 @@ void removeStation(job::Port& port, std::size_t station)
 std::size_t addProbeSet(job::Job& job, job::Port& port, std::size_t station)
 {
     job::ProbeSet set;
-    int number = 1;
-    do {
-        set.id = "P" + std::to_string(number++);
-    } while (std::ranges::find(port.probes, set.id, &job::ProbeSet::id) != port.probes.end());
+    set.id = tasks::nextSetId(port);
     set.stationS = port.stations[station].s;
     set.depression = job.bench.depression;
     if (!port.probes.empty())

@@ -55,6 +55,7 @@ public:
     }
 
     std::optional<SetTaker> taker;
+    int set = 0;  ///< which one the taker takes
 
 private:
     devices::Talk m_talk;
@@ -74,10 +75,10 @@ void InstrumentDesk::connectTo(const QString& address)
 {
     disconnect();
     m_address = address;
-    m_thread = std::jthread([this](const std::stop_token& stop) {
+    m_thread = std::jthread([this, connection = ++m_connection](const std::stop_token& stop) {
         guarded(
             [&] {
-                run(stop);
+                run(stop, connection);
                 return true;
             },
             [](const std::string&) { return false; });
@@ -99,18 +100,18 @@ void InstrumentDesk::wish(std::function<void(Table&)> what)
     m_wishes.push_back(std::move(what));
 }
 
-void InstrumentDesk::run(const std::stop_token& stop)
+void InstrumentDesk::run(const std::stop_token& stop, int connection)
 {
     using SteadyClock = std::chrono::steady_clock;
     const auto start = SteadyClock::now();
     auto shown = start;
     constexpr std::chrono::milliseconds often(100);
     Table table(m_address);
-    const auto show = [&](std::function<void()> look) {
+    const auto post = [&](std::function<void()> look) {
         QMetaObject::invokeMethod(
             this,
-            [this, look = std::move(look)] {
-                if (!isOn())
+            [this, connection, look = std::move(look)] {
+                if (!isOn() || connection != m_connection)
                     return;
                 look();
                 emit changed();
@@ -128,14 +129,27 @@ void InstrumentDesk::run(const std::stop_token& stop)
         const double now = std::chrono::duration<double>(SteadyClock::now() - start).count();
         table.turn(now);
         if (table.taker && table.taker->phase() == SetTaker::Phase::Done) {
-            show([this, taker = *table.taker, instrument = table.instrument()] { keepSet(taker, instrument); });
+            post([this, set = table.set, taker = *table.taker, instrument = table.instrument()] {
+                if (set == m_set)
+                    keepSet(taker, instrument);
+            });
             table.taker.reset();
         }
         if (SteadyClock::now() - shown < often)
             continue;
         shown = SteadyClock::now();
-        show([this, view = table.view(now)] { m_view = view; });
+        post([this, set = table.set, view = table.view(now)] { show(view, set); });
     }
+}
+
+void InstrumentDesk::show(InstrumentView view, int set)
+{
+    if (set != m_set) {
+        view.phase = m_view.phase;
+        view.point = m_view.point;
+        view.points = m_view.points;
+    }
+    m_view = std::move(view);
 }
 
 QString InstrumentDesk::takeSet()
@@ -154,8 +168,12 @@ QString InstrumentDesk::takeSet()
     for (const probing::GridPoint& p : probing::nineFields())
         goals.push_back({inMm(m_station), p.u, p.v});
     m_view.phase = SetTaker::Phase::ForHand;
+    m_view.point = 0;
     m_view.points = goals.size();
-    wish([goals = std::move(goals)](Table& table) { table.taker.emplace(goals); });
+    wish([goals = std::move(goals), set = ++m_set](Table& table) {
+        table.taker.emplace(goals);
+        table.set = set;
+    });
     emit changed();
     return {};
 }
@@ -170,7 +188,11 @@ void InstrumentDesk::press()
 
 void InstrumentDesk::stopSet()
 {
-    wish([](Table& table) { table.taker.reset(); });
+    // The set that comes next has another number, and so has that there is none.
+    wish([set = ++m_set](Table& table) {
+        table.taker.reset();
+        table.set = set;
+    });
     m_view.phase.reset();
     emit changed();
 }
@@ -185,7 +207,11 @@ void InstrumentDesk::keepSet(const SetTaker& taker, const devices::Instrument& i
         return;
     }
     const std::string when = m_clock().toString(QStringLiteral("yyyy-MM-ddTHH:mm:ssZ")).toStdString();
-    const auto set = tasks::probeSetOf(taker, instrument, job, job.ports[*port], m_station, when);
+    auto set = tasks::probeSetOf(taker, instrument, job, job.ports[*port], m_station, when);
+    if (!job::stationNear(job.ports[*port], m_station)) {
+        set.stationS.reset();  // what was taken is kept
+        m_doubts << tr("its station is gone: the set stands without one");
+    }
     for (const Phrase& doubt : tasks::doubtsOf(job, job.ports[*port], set, taker))
         m_doubts << m_workspace.text(doubt);
     const QString refused =

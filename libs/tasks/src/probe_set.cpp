@@ -23,7 +23,7 @@ std::optional<std::vector<probing::GridPoint>> gridNamed(const std::string& name
 
 std::string nextSetId(const job::Port& port)
 {
-    for (std::size_t number = port.probes.size() + 1;; ++number) {
+    for (std::size_t number = 1;; ++number) {
         const std::string id = "P" + std::to_string(number);
         if (std::ranges::find(port.probes, id, &job::ProbeSet::id) == port.probes.end())
             return id;

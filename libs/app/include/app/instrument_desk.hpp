@@ -66,7 +66,9 @@ private:
     class Table;  ///< the talk and the set, which only the thread beside the window touches
     /// Has something done at the table, before the next look at the instrument.
     void wish(std::function<void(Table&)> what);
-    void run(const std::stop_token& stop);
+    void run(const std::stop_token& stop, int connection);
+    /// Shows what the thread has seen; of another set than the present one the points are left out.
+    void show(InstrumentView view, int set);
     void keepSet(const devices::SetTaker& taker, const devices::Instrument& instrument);
 
     Workspace& m_workspace;
@@ -74,7 +76,9 @@ private:
     QString m_address;
     InstrumentView m_view;
     QStringList m_doubts;
-    std::string m_port;  ///< of the set
+    int m_connection = 0;  ///< which one; what an earlier one has still to say is not heard
+    int m_set = 0;         ///< which set is being taken
+    std::string m_port;    ///< of the set
     Length m_station;
     std::mutex m_mutex;  ///< of the wishes
     std::vector<std::function<void(Table&)>> m_wishes;
