@@ -5,6 +5,7 @@
 #include "call.hpp"
 #include "devices/talk.hpp"
 #include "files/job_file.hpp"
+#include "job/field.hpp"
 #include "tasks/probe_set.hpp"
 
 namespace euryth::commands {
@@ -82,18 +83,23 @@ void bring(Desk& desk, Channel channel, const std::string& option, const std::st
     const double wanted = numberOf(option, text, 0.0, info.high);
     if (!desk.instrument().moveTo({channel, wanted}))
         throw fileTrouble(say("device.cannot-move", {{"name", desk.instrument().name()}, {"option", option}}));
-    double last = -1.0;
-    constexpr double near = 0.02;
+    const double allowed = 0.02 * wanted + desk.instrument().capabilityOf(channel)->accuracy;
+    std::optional<double> last;
     constexpr Seconds patience = 30.0;
-    (void)desk.until(
+    const bool there = desk.until(
         [&] {
             for (const devices::Reading& reading : desk.instrument().takeReadings()) {
                 if (reading.channel == channel)
                     last = reading.si / info.factor;
             }
-            return std::abs(last - wanted) <= near * wanted + info.factor;
+            return last && std::abs(*last - wanted) <= allowed;
         },
         patience);
+    if (!there) {
+        throw fileTrouble(say("device.not-there", {{"option", option},
+                                                   {"wanted", job::shortestText(wanted)},
+                                                   {"last", last ? job::shortestText(*last) : std::string("?")}}));
+    }
 }
 
 std::vector<devices::TipGoal> goalsFor(const std::string& grid, Length station)

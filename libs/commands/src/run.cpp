@@ -139,9 +139,9 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
 /// What a call may take where nobody says otherwise; far more than any sound port needs.
 double usualLimit(const CallEntry& entry)
 {
-    constexpr double viscous = 4000.0;  // seconds; the run itself ends after an hour
+    constexpr double patient = 4000.0;  // seconds; the run itself ends after an hour, and a hand takes its time
     constexpr double other = 600.0;
-    return entry.call == callViscous ? viscous : other;
+    return entry.call == callViscous || entry.call == callProbe ? patient : other;
 }
 
 /// Ends the whole process when the time is over, whatever it is at: files are only ever replaced whole.
