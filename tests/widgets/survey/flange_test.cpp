@@ -64,6 +64,11 @@ TEST_CASE("a round pipe stays round when its width is typed and corners give way
     CHECK(inMm(flat.corners.roofLeft) == Approx(13));
     fill(f, "Mouth radius", "9");
     CHECK(inMm(*port(f).joined.mouthRadius) == Approx(9));
+    auto* mouth = numberField(f, "Mouth radius");
+    CHECK(mouth->isEnabled());
+    f.workspace.choosePort(*job::findPort(f.workspace.job(), "E2"));
+    f.settle();
+    CHECK_FALSE(mouth->isEnabled());  // a primary has none
 }
 
 TEST_CASE("a valve is dragged to its place in the bore as one step, and moved by the arrow keys")

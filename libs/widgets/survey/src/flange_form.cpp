@@ -133,8 +133,14 @@ QWidget* makeFlangeForm(Context context, MessageLine& messages)
     column->addWidget(buttons);
     auto* grid = newGrid();
     FormBuilder form(context, *grid);
-    form.port(
-        0, 0, field::mouthRadius, [](auto& p) -> auto& { return p.joined.mouthRadius; });
+    form.add(0, 0, [context]() -> std::optional<app::FieldBinding> {
+        const auto index = context.workspace.portIndex();
+        // A primary has no mouth that air comes in by.
+        if (!index || context.workspace.port()->side == job::Side::Exhaust)
+            return std::nullopt;
+        return app::bind(
+            field::mouthRadius, [=](auto& job) -> auto& { return job.ports[*index].joined.mouthRadius; });
+    });
     grid->addWidget(reckonedChoice(context), 0, 1);
     column->addLayout(grid);
     column->addWidget(liveLabel(context, [context] { return joinedText(context.workspace); }));

@@ -2,6 +2,7 @@
 #include "survey/survey_forms.hpp"
 
 #include "app/row_tables.hpp"
+#include "job/usual.hpp"
 #include "kit/field_links.hpp"
 #include "kit/form_parts.hpp"
 #include "plans/valve_plan.hpp"
@@ -73,23 +74,22 @@ QWidget* makeValveEndForm(Context context, MessageLine& messages)
     form.port(
         7, 1, field::boreY, [](auto& p) -> auto& { return p.valve.inBore.y; });
     form.port(8, 0, field::sunk, valve(&V::sunk));
-    const auto usual = [context, &form](int at, const auto& field, auto member, auto usualOf) {
+    // These two are reckoned with as usual while they are not measured, and the results say so.
+    const auto reckoned = [context, &form](int at, const auto& field, auto member) {
         form.add(6, at, [=]() -> std::optional<app::FieldBinding> {
             const auto index = context.workspace.portIndex();
             if (!index)
                 return std::nullopt;
             auto binding = app::bind(
                 field, [=](auto& job) -> auto& { return job.ports[*index].valve.*member; });
-            if (const auto value = usualOf(context.workspace.job().ports[*index].valve))
-                binding.emptyText = tr("usual %1").arg(context.workspace.number(binding.kind, *value));
+            const job::Job& job = context.workspace.job();
+            if (const auto usual = job::usualFor(job, binding.member(job)))
+                binding.emptyText = tr("usual %1").arg(context.workspace.number(binding.kind, usual->si));
             return binding;
         });
     };
-    usual(0, field::valveFace, &V::face, [](const V& v) -> std::optional<double> {
-        const auto face = job::usualFace(v);
-        return face ? std::optional(face->si()) : std::nullopt;
-    });
-    usual(1, field::valveBack, &V::back, [](const V&) -> std::optional<double> { return job::kUsualBack.si(); });
+    reckoned(0, field::valveFace, &V::face);
+    reckoned(1, field::valveBack, &V::back);
     column->addLayout(grid);
     column->addWidget(heading(tr("Seat cuts, from outside in")));
     column->addWidget(newTable(context, app::makeSeatTable(context.workspace, nullptr), messages, "seatTable", 4));
