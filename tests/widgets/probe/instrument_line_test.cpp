@@ -2,41 +2,16 @@
 // A whole set taken from the simulated bench by keys only.
 #include "support/window_fixture.hpp"
 
-#include <QElapsedTimer>
 #include <QLineEdit>
-#include <QThread>
 
 #include "kit/parts.hpp"
-#include "sim/server.hpp"
-
-namespace {
-
-template <class Holds>
-bool waitUntil(Holds holds)
-{
-    QElapsedTimer timer;
-    timer.start();
-    constexpr qint64 most = 30000;
-    while (!holds() && timer.elapsed() < most) {
-        QApplication::processEvents();
-        QThread::msleep(5);
-    }
-    return holds();
-}
-
-}  // namespace
+#include "support/served_bench.hpp"
+#include "support/wait_until.hpp"
 
 TEST_CASE("a set is taken from the simulated bench by keys only, and its choke is told")
 {
     const TempFolder folder;
-    const job::Job demo = demoJob();
-    auto hidden = sim::hiddenPort(demo, demo.ports[0], port_field::Quality::Coarse);
-    REQUIRE(hidden);
-    auto door = sim::socketDoor((folder.path() / "bench.socket").string());
-    REQUIRE(door);
-    sim::Simulator simulator(std::move(*hidden.value), {});
-    const std::jthread bench(
-        [&](const std::stop_token& stop) { sim::serve(**door, simulator, sim::Clock::Fast, stop); });
+    const ServedBench bench(doorOrFail(sim::socketDoor((folder.path() / "bench.socket").string())));
     WindowFixture f;
     f.workspace.choosePort(0);
     // No set that was typed: what is found comes from the bench alone.
@@ -48,7 +23,7 @@ TEST_CASE("a set is taken from the simulated bench by keys only, and its choke i
     auto* address = f.find<QWidget>("instrumentAddress")->findChild<QLineEdit*>();
     REQUIRE(address);
     address->setFocus();
-    f.typeAndEnter(QString::fromStdString((*door)->address()));
+    f.typeAndEnter(QString::fromStdString(bench.address()));
     auto* take = f.find<QPushButton>("instrumentTake");
     REQUIRE(waitUntil([&] { return take->isEnabled(); }));
     take->setFocus();
