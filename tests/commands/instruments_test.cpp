@@ -87,7 +87,7 @@ TEST_CASE("probe: a set is taken from a device into a copy of the job")
     }
     // A lift that no valve has.
     const Outcome far = call({"probe", kDemo, "--port", "I1", "--station-mm", "80", "--grid", "3x3", "--device",
-                               "serial:" + link, "--to", to, "--lift-mm", "60"});
+                              "serial:" + link, "--to", to, "--lift-mm", "60"});
     CHECK(far.code == commands::kWrongUsage);
     CHECK(call({"probe", kDemo, "--port", "I1", "--station-mm", "81.7", "--grid", "3x3", "--device", "serial:" + link,
                 "--to", to})
