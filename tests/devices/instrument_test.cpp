@@ -288,3 +288,58 @@ TEST_CASE("by hand each point waits for the foot switch")
     steps(30);
     CHECK(taker.phase() == SetTaker::Phase::Done);
 }
+
+TEST_CASE("a point can be passed over, taken as it is, and none is taken unasked where that is wished")
+{
+    Instrument hand;
+    hand.connected(0);
+    (void)hand.toSend(0);
+    hand.received(line(IAm{1, "pitot", "7"}) + line(Has{Channel::Impact, 1, 15}) + line(Ready{}), 0);
+    SetTaker taker({{80, 0, 0}, {80, 0, 0.5}, {80, 0.5, 0}});
+    taker.takeWhenSteady(false);
+    double now = 0;
+    double impact = 2000;
+    const auto steps = [&](int count) {
+        for (int i = 0; i < count; ++i) {
+            now += 0.1;
+            (void)hand.toSend(now);
+            hand.received(line(At{1, {{Channel::Impact, impact}}}), now);
+            taker.step(hand, now);
+        }
+    };
+    steps(5);
+    taker.press();
+    steps(300);  // half a minute of still air: nothing is taken unasked
+    CHECK(taker.phase() == SetTaker::Phase::Averaging);
+    CHECK(taker.taken().empty());
+    taker.press();
+    steps(2);
+    REQUIRE(taker.taken().size() == 1);
+    CHECK(taker.taken()[0].steady);
+    CHECK_FALSE(taker.taken()[0].skipped);
+    taker.skip(now);
+    REQUIRE(taker.taken().size() == 2);
+    CHECK(taker.taken()[1].skipped);
+    CHECK_FALSE(taker.taken()[1].impact);
+    // What was passed over is taken after all.
+    taker.again();
+    taker.takeWhenSteady(true);
+    steps(2);
+    taker.press();
+    steps(30);
+    CHECK(taker.taken().size() == 2);
+    CHECK(taker.taken()[1].impact->value == Approx(2000));
+    // A key pressed while it swings takes it as it is, and says so.
+    steps(2);
+    taker.press();
+    for (int i = 0; i < 8; ++i) {
+        impact = i % 2 ? 1000 : 3000;
+        steps(1);
+    }
+    taker.press();
+    steps(2);
+    CHECK(taker.phase() == SetTaker::Phase::Done);
+    CHECK_FALSE(taker.taken()[2].steady);
+    taker.skip(now);  // there is none left
+    CHECK(taker.taken().size() == 3);
+}

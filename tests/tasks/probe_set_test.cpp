@@ -98,7 +98,8 @@ TEST_CASE("readings come with scatter and number, what the bench said beside the
     CHECK(set.readings[0].scatter->si() == Approx(0.58).margin(0.05));
     CHECK(set.readings[2].scatter->si() == Approx(0).margin(1e-9));
     CHECK(*set.readings[2].samples >= 10);
-    CHECK(idsIn(doubtsOf(job, job.ports[0], set, taken.taker).front()) == std::vector<std::string>{"doubt.blind"});
+    CHECK(idsIn(doubtsOf(job, job.ports[0], set, unsteadyOf(taken.taker)).front()) ==
+          std::vector<std::string>{"doubt.blind"});
 }
 
 TEST_CASE("air that is faster than the depression can make it, flutter, and a flow that is off are doubted")
@@ -107,7 +108,7 @@ TEST_CASE("air that is faster than the depression can make it, flutter, and a fl
     const auto doubts = [&](auto impactAt) {
         const Taken taken(probing::nineFields(), impactAt);
         std::vector<std::string> ids;
-        for (const Phrase& doubt : doubtsOf(job, job.ports[0], setOf(taken, job), taken.taker))
+        for (const Phrase& doubt : doubtsOf(job, job.ports[0], setOf(taken, job), unsteadyOf(taken.taker)))
             ids.emplace_back(doubt.id());
         return ids;
     };

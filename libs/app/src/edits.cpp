@@ -5,6 +5,7 @@
 
 #include "probing/grid.hpp"
 #include "tasks/probe_set.hpp"
+#include "tasks/rounds.hpp"
 
 namespace euryth::app {
 
@@ -47,19 +48,17 @@ void removeStation(job::Port& port, std::size_t station)
     std::erase_if(port.probes, [&](const job::ProbeSet& set) {
         return set.stationS && job::stationNear(port, *set.stationS) == station;
     });
+    std::erase_if(port.probePlan.places,
+                  [&](const job::PlannedPlace& place) { return job::stationNear(port, place.s) == station; });
     std::erase_if(port.stations, [&](const job::Station& other) { return other.s == s; });
 }
 
 std::size_t addProbeSet(job::Job& job, job::Port& port, std::size_t station)
 {
-    job::ProbeSet set;
-    set.id = tasks::nextSetId(port);
-    set.stationS = port.stations[station].s;
+    job::ProbeSet set = tasks::emptySet(job, port, port.stations[station].s, tasks::gridOf(port.probePlan));
     set.depression = job.bench.depression;
     if (!port.probes.empty())
         set.lift = port.probes.back().lift;
-    for (const probing::GridPoint p : probing::nineFields())
-        set.readings.push_back({p.u, p.v, std::nullopt, std::nullopt, {}});
     port.probes.push_back(std::move(set));
     return port.probes.size() - 1;
 }

@@ -1,17 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/instrument_desk.hpp"
 
+#include <algorithm>
 #include <chrono>
+#include <cmath>
+#include <numeric>
 
 #include <QCoreApplication>
 #include <QStringList>
 
 #include "app/background.hpp"
 #include "app/language.hpp"
+#include "files/job_file.hpp"
 #include "tasks/probe_set.hpp"
+#include "tasks/rounds.hpp"
 
 namespace euryth::app {
 
+using devices::Channel;
 using devices::SetTaker;
 
 class InstrumentDesk::Table {
@@ -21,29 +27,60 @@ public:
     void turn(devices::Seconds now)
     {
         constexpr std::chrono::milliseconds step(20);
+        m_now = now;
         m_talk.turn(now, step);
         if (taker) {
             taker->step(m_talk.instrument(), now);
+            for (const Channel channel : {Channel::Lift, Channel::Depression, Channel::Flow}) {
+                if (const auto mean = taker->meanOf(channel))
+                    m_latest[channel] = *mean;
+            }
             if (const auto mean = taker->now())
-                m_latest[devices::Channel::Impact] = mean->value;
+                m_latest[Channel::Impact] = mean->value;
             return;
         }
         for (const devices::Reading& reading : m_talk.instrument().takeReadings())
             m_latest[reading.channel] = reading.si;
     }
 
+    void take(std::vector<devices::TipGoal> goals, int number, std::optional<Length> lift, bool whenSteady)
+    {
+        if (lift)
+            m_talk.instrument().moveTo({Channel::Lift, inMm(*lift)});
+        taker.emplace(std::move(goals));
+        taker->takeWhenSteady(whenSteady);
+        set = number;
+        told = 0;
+    }
+
+    void skip()
+    {
+        if (taker)
+            taker->skip(m_now);
+    }
+
+    void again()
+    {
+        if (!taker)
+            return;
+        taker->again();
+        told = std::min(told, taker->taken().size());
+    }
+
     [[nodiscard]] const devices::Instrument& instrument() const { return m_talk.instrument(); }
+    [[nodiscard]] const devices::Log& log() const { return m_talk.log(); }
 
     [[nodiscard]] InstrumentView view(devices::Seconds now) const
     {
-        using devices::Channel;
         InstrumentView v;
         v.connected = m_talk.isConnected();
         v.state = instrument().state(now);
         v.name = QString::fromStdString(instrument().name());
         v.trouble = m_talk.trouble();
         v.badLines = instrument().badLines();
+        v.capabilities = instrument().capabilities();
         v.movesTip = instrument().movesAll({Channel::Station, Channel::Across, Channel::Up});
+        v.movesLift = instrument().movesAll({Channel::Lift});
         v.latest = m_latest;
         if (taker) {
             v.phase = taker->phase();
@@ -55,11 +92,13 @@ public:
     }
 
     std::optional<SetTaker> taker;
-    int set = 0;  ///< which one the taker takes
+    int set = 0;           ///< which one the taker takes
+    std::size_t told = 0;  ///< points of it of which the window knows
 
 private:
     devices::Talk m_talk;
-    std::map<devices::Channel, double> m_latest;
+    devices::Seconds m_now = 0.0;
+    std::map<Channel, double> m_latest;
 };
 
 InstrumentDesk::InstrumentDesk(Workspace& workspace, Clock clock, QObject* parent)
@@ -70,6 +109,11 @@ InstrumentDesk::InstrumentDesk(Workspace& workspace, Clock clock, QObject* paren
 }
 
 InstrumentDesk::~InstrumentDesk() { m_thread = {}; }
+
+bool InstrumentDesk::isReady() const
+{
+    return isOn() && m_view.connected && m_view.state == devices::Instrument::State::Ready;
+}
 
 void InstrumentDesk::connectTo(const QString& address)
 {
@@ -91,6 +135,7 @@ void InstrumentDesk::disconnect()
     m_thread = {};  // asks it to stop, and waits
     m_wishes.clear();
     m_view = {};
+    m_taking.reset();
     emit changed();
 }
 
@@ -128,10 +173,17 @@ void InstrumentDesk::run(const std::stop_token& stop, int connection)
             what(table);
         const double now = std::chrono::duration<double>(SteadyClock::now() - start).count();
         table.turn(now);
-        if (table.taker && table.taker->phase() == SetTaker::Phase::Done) {
-            post([this, set = table.set, taker = *table.taker, instrument = table.instrument()] {
+        for (; table.taker && table.told < table.taker->taken().size(); ++table.told) {
+            post([this, set = table.set, point = table.told, taker = *table.taker,
+                  name = tasks::nameOf(table.instrument())] {
                 if (set == m_set)
-                    keepSet(taker, instrument);
+                    keepPoint(taker, point, name);
+            });
+        }
+        if (table.taker && table.taker->phase() == SetTaker::Phase::Done) {
+            post([this, set = table.set, taker = *table.taker] {
+                if (set == m_set)
+                    finishSet(taker);
             });
             table.taker.reset();
         }
@@ -144,7 +196,7 @@ void InstrumentDesk::run(const std::stop_token& stop, int connection)
 
 void InstrumentDesk::show(InstrumentView view, int set)
 {
-    if (set != m_set) {
+    if (set != m_set || !m_taking) {
         view.phase = m_view.phase;
         view.point = m_view.point;
         view.points = m_view.points;
@@ -152,27 +204,97 @@ void InstrumentDesk::show(InstrumentView view, int set)
     m_view = std::move(view);
 }
 
-QString InstrumentDesk::takeSet()
+QString InstrumentDesk::refusal() const
 {
-    const auto station = m_workspace.station();
     if (!isOn() || m_view.state != devices::Instrument::State::Ready)
         return tr("connect an instrument first");
-    if (!m_view.latest.contains(devices::Channel::Impact) && !m_view.movesTip)
+    if (!m_view.latest.contains(Channel::Impact) && !m_view.movesTip)
         return tr("this instrument has no pitot");
+    return {};
+}
+
+QString InstrumentDesk::takeSet(std::optional<Length> lift, const std::vector<probing::GridPoint>& grid)
+{
+    if (const QString no = refusal(); !no.isEmpty())
+        return no;
+    const auto station = m_workspace.station();
     if (!station)
         return tr("choose a station first");
-    m_port = m_workspace.port()->id;
-    m_station = m_workspace.port()->stations[*station].s;
-    m_doubts.clear();
+    const std::size_t index = *m_workspace.portIndex();
+    const job::Port& port = *m_workspace.port();
+    auto set = tasks::emptySet(m_workspace.job(), port, port.stations[*station].s,
+                               grid.empty() ? tasks::gridOf(port.probePlan) : grid);
+    set.when = now();
+    set.lift = lift;
+    Taking taking;
+    taking.port = port.id;
+    taking.set = set.id;
+    taking.whole = true;
+    taking.group = m_workspace.document().newGroup();
+    taking.readings.resize(set.readings.size());
+    std::iota(taking.readings.begin(), taking.readings.end(), 0);
+    const std::size_t place = port.probes.size();
+    const QString refused = m_workspace.document().edit(
+        tr("Take probe set"), [&](job::Job& j) { j.ports[index].probes.push_back(set); }, taking.group);
+    if (!refused.isEmpty())
+        return refused;
+    m_workspace.chooseProbe(place);
+    return begin(std::move(taking), lift);
+}
+
+QString InstrumentDesk::goOn()
+{
+    if (const QString no = refusal(); !no.isEmpty())
+        return no;
+    const auto probe = m_workspace.probe();
+    if (!probe)
+        return tr("choose a set first");
+    const job::ProbeSet& set = m_workspace.port()->probes[*probe];
+    Taking taking;
+    taking.port = m_workspace.port()->id;
+    taking.set = set.id;
+    taking.group = m_workspace.document().newGroup();
+    for (std::size_t i = 0; i < set.readings.size(); ++i) {
+        if (!set.readings[i].isRead())
+            taking.readings.push_back(i);
+    }
+    if (taking.readings.empty())
+        return tr("all points of this set are read");
+    return begin(std::move(taking), set.lift);
+}
+
+QString InstrumentDesk::retake(std::size_t point)
+{
+    if (const QString no = refusal(); !no.isEmpty())
+        return no;
+    const auto probe = m_workspace.probe();
+    if (!probe || point >= m_workspace.port()->probes[*probe].readings.size())
+        return tr("choose a point first");
+    Taking taking;
+    taking.port = m_workspace.port()->id;
+    taking.set = m_workspace.port()->probes[*probe].id;
+    taking.group = m_workspace.document().newGroup();
+    taking.readings = {point};
+    return begin(std::move(taking), m_workspace.port()->probes[*probe].lift);
+}
+
+QString InstrumentDesk::begin(Taking taking, std::optional<Length> lift)
+{
+    const auto place = placeOf(taking);
+    if (!place)
+        return tr("choose a set first");
+    const job::ProbeSet& set = m_workspace.job().ports[place->first].probes[place->second];
     std::vector<devices::TipGoal> goals;
-    for (const probing::GridPoint& p : probing::nineFields())
-        goals.push_back({inMm(m_station), p.u, p.v});
+    for (const std::size_t i : taking.readings)
+        goals.push_back({inMm(set.stationS.value_or(Length{})), set.readings[i].u, set.readings[i].v});
+    m_doubts.clear();
     m_view.phase = SetTaker::Phase::ForHand;
     m_view.point = 0;
     m_view.points = goals.size();
-    wish([goals = std::move(goals), set = ++m_set](Table& table) {
-        table.taker.emplace(goals);
-        table.set = set;
+    m_view.mean.reset();
+    m_taking = std::move(taking);
+    wish([goals = std::move(goals), set = ++m_set, lift, steady = m_whenSteady](Table& table) {
+        table.take(goals, set, lift, steady);
     });
     emit changed();
     return {};
@@ -186,6 +308,26 @@ void InstrumentDesk::press()
     });
 }
 
+void InstrumentDesk::skip()
+{
+    wish([](Table& table) { table.skip(); });
+}
+
+void InstrumentDesk::again()
+{
+    wish([](Table& table) { table.again(); });
+}
+
+void InstrumentDesk::takeWhenSteady(bool steady)
+{
+    m_whenSteady = steady;
+    wish([steady](Table& table) {
+        if (table.taker)
+            table.taker->takeWhenSteady(steady);
+    });
+    emit changed();
+}
+
 void InstrumentDesk::stopSet()
 {
     // The set that comes next has another number, and so has that there is none.
@@ -194,30 +336,100 @@ void InstrumentDesk::stopSet()
         table.set = set;
     });
     m_view.phase.reset();
+    m_taking.reset();
     emit changed();
 }
 
-void InstrumentDesk::keepSet(const SetTaker& taker, const devices::Instrument& instrument)
+std::optional<std::pair<std::size_t, std::size_t>> InstrumentDesk::placeOf(const Taking& taking) const
 {
-    m_view.phase.reset();
     const job::Job& job = m_workspace.job();
-    const auto port = job::findPort(job, m_port);
-    if (!port) {
-        m_doubts << tr("the port of the set is gone; the set is lost");
+    const auto port = job::findPort(job, taking.port);
+    if (!port)
+        return std::nullopt;
+    const auto& probes = job.ports[*port].probes;
+    const auto set = std::ranges::find(probes, taking.set, &job::ProbeSet::id);
+    if (set == probes.end())
+        return std::nullopt;
+    return std::pair(*port, static_cast<std::size_t>(set - probes.begin()));
+}
+
+std::optional<InstrumentDesk::InHand> InstrumentDesk::inHand() const
+{
+    const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
+    if (!place || !m_view.phase || m_view.point >= m_taking->readings.size())
+        return std::nullopt;
+    const std::size_t reading = m_taking->readings[m_view.point];
+    if (reading >= m_workspace.job().ports[place->first].probes[place->second].readings.size())
+        return std::nullopt;
+    return InHand{place->first, place->second, reading};
+}
+
+std::string InstrumentDesk::now() const
+{
+    return m_clock().toString(QStringLiteral("yyyy-MM-ddTHH:mm:ssZ")).toStdString();
+}
+
+void InstrumentDesk::keepPoint(const SetTaker& taker, std::size_t point, const std::string& instrument)
+{
+    const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
+    const std::size_t reading = m_taking ? m_taking->readings[point] : 0;
+    if (!place || reading >= m_workspace.job().ports[place->first].probes[place->second].readings.size()) {
+        stopSet();
+        m_doubts << tr("the set that was being taken is gone, and what came after is not kept");
         return;
     }
-    const std::string when = m_clock().toString(QStringLiteral("yyyy-MM-ddTHH:mm:ssZ")).toStdString();
-    auto set = tasks::probeSetOf(taker, instrument, job, job.ports[*port], m_station, when);
-    if (!job::stationNear(job.ports[*port], m_station)) {
-        set.stationS.reset();  // what was taken is kept
-        m_doubts << tr("its station is gone: the set stands without one");
-    }
-    for (const Phrase& doubt : tasks::doubtsOf(job, job.ports[*port], set, taker))
-        m_doubts << m_workspace.text(doubt);
-    const QString refused =
-        m_workspace.document().edit(tr("Take probe set"), [&](job::Job& j) { j.ports[*port].probes.push_back(set); });
+    const devices::TakenPoint taken = taker.taken()[point];
+    m_taking->unsteady += taken.impact && !taken.steady ? 1 : 0;
+    const tasks::Beside beside = tasks::besideOf(taker);
+    const auto change = [&](job::Job& job) {
+        job::ProbeSet& set = job.ports[place->first].probes[place->second];
+        tasks::putTaken(taken, analysis::roomAir(job.bench), now(), set.readings[reading]);
+        set.instrument = instrument;
+        const auto put = [&](auto& own, const auto& said) {
+            if (said && (m_taking->whole || !own))
+                own = said;
+        };
+        put(set.lift, beside.lift);
+        put(set.depression, beside.depression);
+        put(set.benchFlow, beside.flow);
+    };
+    m_view.point = std::max(m_view.point, point + 1);
+    const QString refused = m_workspace.document().edit(tr("Take probe set"), change, m_taking->group);
     if (!refused.isEmpty())
         m_doubts.prepend(refused);
+    emit pointTaken();
+}
+
+void InstrumentDesk::finishSet(const SetTaker& taker)
+{
+    m_view.phase.reset();
+    const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
+    const auto taking = std::exchange(m_taking, std::nullopt);
+    if (!place)
+        return;
+    const job::Job& job = m_workspace.job();
+    const job::Port& port = job.ports[place->first];
+    const job::ProbeSet& set = port.probes[place->second];
+    const auto lift = tasks::besideOf(taker).lift;
+    constexpr Length alike = lengthFromMm(0.25);
+    if (lift && set.lift && abs(*lift - *set.lift) > alike) {
+        m_doubts << tr("The valve was at %1 for these points, at %2 for the set.")
+                        .arg(m_workspace.text(units::Kind::Length, lift->si()),
+                             m_workspace.text(units::Kind::Length, set.lift->si()));
+    }
+    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, taking->unsteady))
+        m_doubts << m_workspace.text(doubt);
+    emit setTaken();
+}
+
+void InstrumentDesk::saveLog(const QString& path)
+{
+    wish([this, path = path.toStdString()](Table& table) {
+        const auto saved = files::saveText(path, table.log().text());
+        QMetaObject::invokeMethod(
+            this, [this, why = saved ? Phrase() : saved.error()] { emit logSaved(m_workspace.text(why)); },
+            Qt::QueuedConnection);
+    });
 }
 
 }  // namespace euryth::app

@@ -1,15 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include "app/edits.hpp"
 #include "app/entry_table.hpp"
 #include "app/language.hpp"
+#include "app/reading_entry.hpp"
 #include "probing/grid.hpp"
-#include "units/parse.hpp"
 
 namespace euryth::app {
-
-using units::Kind;
 
 namespace {
 
@@ -88,41 +85,12 @@ std::size_t ProbeTable::readingAt(const QModelIndex& at) const
 
 FieldBinding ProbeTable::bindingAt(const QModelIndex& at) const
 {
-    const auto [port, probe] = *m_set;
-    const std::size_t reading = readingAt(at);
-    FieldBinding binding = numberOf(job::field::speed);
-    binding.get = [=](const job::Job& job) -> std::optional<double> {
-        const auto speed =
-            analysis::readingSpeed(job.ports[port].probes[probe].readings[reading], analysis::roomAir(job.bench));
-        return speed ? std::optional(speed->si()) : std::nullopt;
-    };
-    binding.set = [=](job::Job& job, std::optional<double> si) {
-        setReadingSpeed(job.ports[port].probes[probe].readings[reading],
-                        si ? std::optional(Speed::fromSi(*si)) : std::nullopt);
-    };
-    return binding;
+    return readingBinding(m_set->first, m_set->second, readingAt(at));
 }
 
 QString ProbeTable::commitAt(const QModelIndex& at, const QString& text)
 {
-    const QString asSpeed = EntryTable::commitAt(at, text);
-    if (asSpeed.isEmpty())
-        return {};
-    // A pitot reads a pressure: `26.5 inH2O` is taken as that. A pressure needs its unit, so a bare number never is
-    // one.
-    const auto pressure = units::parse<PressureDifference>(text.toStdString(), workspace().displayUnits());
-    const auto bare = units::parse<Speed>(text.toStdString(), workspace().displayUnits());
-    if (!pressure || bare)
-        return asSpeed;
-    if (const auto problem = job::rangeProblem(job::field::impact, pressure->si()))
-        return shown(*problem);
-    if (!analysis::roomAir(workspace().job().bench))
-        return tr("a pressure needs the bench's air (temperature, pressure, humidity) to become a speed");
-    const auto [port, probe] = *m_set;
-    const std::size_t reading = readingAt(at);
-    return workspace().document().edit(tr("Change impact pressure"), [&](job::Job& job) {
-        setReadingImpact(job.ports[port].probes[probe].readings[reading], *pressure);
-    });
+    return commitReading(workspace(), m_set->first, m_set->second, readingAt(at), text);
 }
 
 std::optional<QModelIndex> ProbeTable::chosen() const

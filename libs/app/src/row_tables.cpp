@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/row_tables.hpp"
 
+#include <QDate>
+#include <QLocale>
+
+#include "analysis/bench_checks.hpp"
 #include "analysis/joined.hpp"
 #include "engine/engine_model.hpp"
 #include "units/format.hpp"
@@ -202,6 +206,100 @@ RowTable* makeJoinedTable(Workspace& workspace, QObject* parent)
         }
     };
     source.computed = [&workspace](int row, int column) { return joinedText(workspace, row, column); };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+std::optional<std::size_t> benchIndex(const job::Job& job)
+{
+    const job::BenchRecord* bench = job::benchNamed(job, job.bench.id);
+    return bench ? std::optional(static_cast<std::size_t>(bench - job.benches.data())) : std::nullopt;
+}
+
+namespace {
+
+/// "12 Jan 26".
+QString dateText(const std::string& when)
+{
+    const QDate date = QDate::fromString(QString::fromStdString(when.substr(0, 10)), Qt::ISODate);
+    return date.isValid() ? QLocale::c().toString(date, QStringLiteral("d MMM yy")) : QString::fromStdString(when);
+}
+
+QString plateText(const Workspace& workspace, const job::PlateCheck& check, int column)
+{
+    if (column == 0)
+        return dateText(check.when);
+    const auto result = analysis::plateResult(check, analysis::roomAir(workspace.job().bench));
+    if (!result)
+        return QString::fromUtf8(units::kUnknownText);
+    const auto plain = QString::fromStdString(units::formatPlain(result->factor, 3, workspace.displayUnits()));
+    return column == 6 ? workspace.number(Kind::Flow, result->expected.si()) : plain;
+}
+
+}  // namespace
+
+RowTable* makePlateTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("date"),     RowTable::tr("plate"), RowTable::tr("pipe"), RowTable::tr("at"),
+                      RowTable::tr("its flow"), RowTable::tr("read"),  RowTable::tr("true"), RowTable::tr("factor")};
+    source.rows = [&workspace] {
+        const auto bench = benchIndex(workspace.job());
+        return bench ? static_cast<int>(workspace.job().benches[*bench].plates.size()) : 0;
+    };
+    source.binding = [&workspace](int row, int column) -> FieldBinding {
+        const auto bench = benchIndex(workspace.job());
+        if (!bench)
+            return {};
+        const auto plate = [=](auto& job) -> auto& { return job.benches[*bench].plates[at(row)]; };
+        switch (column) {
+        case 1:
+            return bind(
+                job::field::plate, [=](auto& j) -> auto& { return plate(j).plate; });
+        case 2:
+            return bind(
+                job::field::platePipe, [=](auto& j) -> auto& { return plate(j).pipe; });
+        case 3:
+            return bind(
+                job::field::depression, [=](auto& j) -> auto& { return plate(j).depression; });
+        case 4:
+            return bind(
+                job::field::plateExpected, [=](auto& j) -> auto& { return plate(j).expected; });
+        case 5:
+            return bind(
+                job::field::plateRead, [=](auto& j) -> auto& { return plate(j).read; });
+        default: return {};
+        }
+    };
+    source.computed = [&workspace](int row, int column) {
+        const auto bench = benchIndex(workspace.job());
+        return bench ? plateText(workspace, workspace.job().benches[*bench].plates[at(row)], column) : QString();
+    };
+    return new RowTable(workspace, std::move(source), parent);
+}
+
+RowTable* makeLeakTable(Workspace& workspace, QObject* parent)
+{
+    RowTable::Source source;
+    source.columns = {RowTable::tr("date"), RowTable::tr("depression"), RowTable::tr("closed, it read")};
+    source.rows = [&workspace] {
+        const auto bench = benchIndex(workspace.job());
+        return bench ? static_cast<int>(workspace.job().benches[*bench].leaks.size()) : 0;
+    };
+    source.binding = [&workspace](int row, int column) -> FieldBinding {
+        const auto bench = benchIndex(workspace.job());
+        if (!bench || column == 0)
+            return {};
+        const auto leak = [=](auto& job) -> auto& { return job.benches[*bench].leaks[at(row)]; };
+        if (column == 1)
+            return bind(
+                job::field::depression, [=](auto& j) -> auto& { return leak(j).depression; });
+        return bind(
+            job::field::leakRead, [=](auto& j) -> auto& { return leak(j).read; });
+    };
+    source.computed = [&workspace](int row, int) {
+        const auto bench = benchIndex(workspace.job());
+        return bench ? dateText(workspace.job().benches[*bench].leaks[at(row)].when) : QString();
+    };
     return new RowTable(workspace, std::move(source), parent);
 }
 

@@ -5,6 +5,7 @@ namespace euryth::app {
 
 Session::Session(const Clock& clock, QObject* parent)
     : QObject(parent),
+      m_clock(clock),
       m_engine(m_workspace),
       m_runs(m_workspace, clock),
       m_probe(m_workspace, m_runs),
@@ -15,6 +16,7 @@ Session::Session(const Clock& clock, QObject* parent)
         return m_probe.speedsOf(port, measured, source);
     });
     connect(&m_probe, &VirtualProbe::speedsArrived, &m_workspace, &Workspace::speedsHaveChanged);
+    connect(&m_simulated, &SimulatedBench::started, &m_instrument, &InstrumentDesk::connectTo);
     connect(&m_engine, &EngineResults::arrived, &m_workspace, &Workspace::refresh);
 }
 

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "analysis/pins.hpp"
 #include "analysis/valve_layout.hpp"
 #include "app/language.hpp"
 #include "units/format.hpp"
@@ -171,6 +172,7 @@ void Workspace::keepSelectionValid()
     m_station = within(m_station, chosen ? chosen->stations.size() : 0);
     m_probe = within(m_probe, chosen ? chosen->probes.size() : 0);
     m_point = within(m_point, m_probe ? chosen->probes[*m_probe].readings.size() : 0);
+    m_pin = within(m_pin, chosen ? chosen->pins.size() : 0);
 }
 
 void Workspace::choosePort(std::size_t port)
@@ -229,6 +231,20 @@ void Workspace::choosePoint(std::size_t point)
     if (!m_probe || point >= port()->probes[*m_probe].readings.size() || m_point == point)
         return;
     m_point = point;
+    tell(&Workspace::selectionChanged);
+}
+
+void Workspace::choosePin(std::size_t pin)
+{
+    if (!port() || pin >= port()->pins.size())
+        return;
+    const auto stations = analysis::stationsAt(*port(), port()->pins[pin]);
+    if (m_pin == pin && (stations.empty() || m_station == stations.front()))
+        return;
+    m_pin = pin;
+    if (!stations.empty())
+        m_station = stations.front();
+    keepSelectionValid();
     tell(&Workspace::selectionChanged);
 }
 

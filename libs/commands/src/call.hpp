@@ -76,6 +76,7 @@ int callCut(const Request& request, std::ostream& out);
 int callSeat(const Request& request, std::ostream& out);
 int callOpening(const Request& request, std::ostream& out);
 int callEngine(const Request& request, std::ostream& out);
+int callChokes(const Request& request, std::ostream& out);
 int callField(const Request& request, std::ostream& out);
 int callShortSide(const Request& request, std::ostream& out);
 int callViscous(const Request& request, std::ostream& out);

@@ -105,7 +105,7 @@ void bring(Desk& desk, Channel channel, const std::string& option, const std::st
 std::vector<devices::TipGoal> goalsFor(const std::string& grid, Length station)
 {
     const auto points = tasks::gridNamed(grid);
-    if (!points)
+    if (!points || points->empty())
         throw wrongUsage("cli.bad-grid", {{"typed", grid}});
     std::vector<devices::TipGoal> goals;
     for (const probing::GridPoint& p : *points)
@@ -158,7 +158,7 @@ int callProbe(const Request& request, std::ostream& out)
     bring(desk, Channel::Lift, "lift-mm", request.lifts);
     takeAll(desk, taker, request);
     const auto set = tasks::probeSetOf(taker, desk.instrument(), job, port, port.stations[*station].s, timeOfDay());
-    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, taker))
+    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, tasks::unsteadyOf(taker)))
         request.tell(doubt);
     const std::size_t index = *job::findPort(job, port.id);
     job.ports[index].probes.push_back(set);

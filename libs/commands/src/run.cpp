@@ -58,6 +58,7 @@ constexpr std::array kCalls{
     CallEntry{"field", "field JOB --port I1 --flow-m3s Q --points P.csv", kPortFlowPoints, callField},
     CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", kPortFlow, callShortSide},
     CallEntry{"engine", "engine JOB --port I1 --rpm 6500", kPortRpm, callEngine},
+    CallEntry{"chokes", "chokes JOB --port I1", kPort, callChokes},
     CallEntry{"book", "book JOB --port I1", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},

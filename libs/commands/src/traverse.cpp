@@ -2,9 +2,26 @@
 #include <algorithm>
 #include <ostream>
 
+#include "air/isentropic.hpp"
 #include "call.hpp"
 
 namespace euryth::commands {
+
+namespace {
+
+/// Under what the set was read, and how it stands beside the bench's own flow.
+void putConditions(Json& result, const job::ProbeSet& set, const analysis::ProbeResult& probe)
+{
+    result["lift_mm"] = numberOrNull(set.lift, inMm);
+    result["depression_pa"] = numberOrNull(set.depression, inPa);
+    result["ideal_speed_m_s"] = numberOrNull(probe.idealSpeed, inMps);
+    result["bench_flow_m3_s"] = numberOrNull(set.benchFlow, inM3s);
+    result["flow_against_bench"] = numberOrNull(probe.flowAgainstBench);
+    result["bench"] = set.bench.empty() ? Json(nullptr) : Json(set.bench);
+    result["state"] = set.state.empty() ? Json(nullptr) : Json(set.state);
+}
+
+}  // namespace
 
 int callTraverse(const Request& request, std::ostream& out)
 {
@@ -32,14 +49,23 @@ int callTraverse(const Request& request, std::ostream& out)
     result["uniformity"] = number(traverse.uniformity);
     result["energy_factor"] = number(traverse.energyFactor);
     result["momentum_factor"] = number(traverse.momentumFactor);
+    result["mean_read_m_s"] = number(inMps(traverse.meanRead));
+    result["mass_share"] = number(traverse.massShare);
+    putConditions(result, *set, probe);
+    const auto room = analysis::roomAir(job.bench);
     result["points"] = Json::array();
-    for (const probing::PointResult& point : traverse.points) {
+    for (std::size_t i = 0; i < traverse.points.size(); ++i) {
+        const probing::PointResult& point = traverse.points[i];
+        const auto mach = point.speed && room ? air::machAtSpeed(*room, abs(*point.speed)) : std::nullopt;
         result["points"].push_back(
             {{"u", number(point.at.u)},
              {"v", number(point.at.v)},
              {"speed_m_s", numberOrNull(point.speed, inMps)},
              {"ratio", numberOrNull(point.ratio)},
-             {"verdict", point.verdict ? Json(std::string(key(*point.verdict))) : Json(nullptr)}});
+             {"verdict", point.verdict ? Json(std::string(key(*point.verdict))) : Json(nullptr)},
+             {"mach", numberOrNull(mach)},
+             {"scatter_m_s", numberOrNull(set->readings[i].scatter, inMps)},
+             {"samples", set->readings[i].samples ? Json(*set->readings[i].samples) : Json(nullptr)}});
     }
     out << result.dump(2) << '\n';
     return kDone;

@@ -38,6 +38,7 @@ void SetTaker::step(Instrument& instrument, Seconds now)
         if (!there && now - m_since < kMoving)
             return;
         m_phase = there ? Phase::Averaging : Phase::ForHand;  // a traverse that does not come: by hand then
+        m_presses = 0;
         m_since = m_lastImpact = now;
         m_impact.clear();
         return;
@@ -66,17 +67,27 @@ void SetTaker::step(Instrument& instrument, Seconds now)
 void SetTaker::average(Seconds now)
 {
     const auto mean = m_impact.mean();
-    if (mean && mean->steady)
-        return take(true, now);
+    const bool pressed = std::exchange(m_presses, 0) > 0;
+    if (mean && (pressed || (m_whenSteady && mean->steady)))
+        return take(mean->steady, now);
     if (!mean && now - m_lastImpact > kNothing)
         return take(false, now);
-    if (now - m_since > kLongest)
+    if (m_whenSteady && now - m_since > kLongest)
         take(false, now);
 }
 
-void SetTaker::take(bool steady, Seconds now)
+void SetTaker::take(bool steady, Seconds now) { keep({m_impact.mean(), steady, false, now}); }
+
+void SetTaker::skip(Seconds now)
 {
-    m_taken.push_back({m_impact.mean(), steady, now});
+    if (m_phase != Phase::Done)
+        keep({{}, false, true, now});
+}
+
+void SetTaker::keep(TakenPoint taken)
+{
+    m_taken.push_back(std::move(taken));
+    m_impact.clear();
     m_begun = false;
     if (m_taken.size() == m_goals.size())
         m_phase = Phase::Done;

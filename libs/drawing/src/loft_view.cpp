@@ -54,6 +54,24 @@ QColor shaded(const QColor& colour, double light)
 
 }  // namespace
 
+namespace {
+
+/// Each on the ring nearest to it, at the middle of its sector; one that goes all round on the roof.
+void addPins(const job::Port& port, LoftScene& scene)
+{
+    const auto& s = scene.loft.s;
+    for (const job::Pin& pin : port.pins) {
+        if (!pin.s)
+            continue;
+        const auto nearest = std::ranges::min_element(s, {}, [&](Length at) { return abs(at - *pin.s); });
+        const auto& ring = scene.loft.rings[static_cast<std::size_t>(nearest - s.begin())];
+        const std::size_t sector = pin.sector ? geometry::index(*pin.sector) : 0;
+        scene.pins.push_back({ring[sector * kPerSector], tagOf(pin, false)});
+    }
+}
+
+}  // namespace
+
 LoftScene loftScene(const job::Port& port, const analysis::PortAnalysis& analysis, std::optional<std::size_t> chosen,
                     const Theme& theme)
 {
@@ -72,6 +90,7 @@ LoftScene loftScene(const job::Port& port, const analysis::PortAnalysis& analysi
         placed.push_back({port.stations[i].s, analysis.poses[i], analysis.sections[i]});
     scene.loft = geometry::loftOf(placed, kPerSector, kBetween);
     colourIn(scene, analysis.walls, theme);
+    addPins(port, scene);
     scene.legend = tr("Spare metal: red gives nothing, the browner the more; grey is not gauged.");
     return scene;
 }
@@ -207,6 +226,10 @@ void paintLoftMarks(QPainter& painter, const LoftScene& scene, const OrbitCamera
     if (scene.chosen && *scene.chosen < scene.loft.stationRings.size()) {
         painter.setPen(solidPen(theme.now, 3.0));
         painter.drawPolygon(ringShape(scene.loft.stationRings[*scene.chosen]));
+    }
+    for (const LoftScene::Pin& pin : scene.pins) {
+        const Point3 t = camera.turned(pin.at, sphere.middle);
+        paintPinTag(painter, theme, pin.tag, {rect.center().x() + t.x * scale, rect.center().y() - t.y * scale});
     }
 }
 

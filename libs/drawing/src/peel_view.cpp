@@ -2,6 +2,7 @@
 #include "drawing/peel_view.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 #include "paint_tools.hpp"
 #include "units/format.hpp"
@@ -24,6 +25,7 @@ QString holdWord(cutting::Hold hold)
     case cutting::Hold::DeadPlace: return tr("dead");
     case cutting::Hold::Seat: return tr("seat");
     case cutting::Hold::Gasket: return tr("gasket");
+    case cutting::Hold::Finding: return tr("leave");
     case cutting::Hold::None: return {};
     }
     return {};
@@ -156,6 +158,7 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             label = tr("metal");
         }
         break;
+    case PeelShows::Findings: break;
     case PeelShows::LayerShape:
     case PeelShows::LayerThickness:
     case PeelShows::LayerFriction:
@@ -227,6 +230,9 @@ void PeelView::paintSectorNames(QPainter& painter, const Theme& theme) const
 
 void PeelView::paintStationNames(QPainter& painter, const Theme& theme) const
 {
+    // What would be written over another label gives way.
+    double distancesTo = -1e9;
+    double namesTo = -1e9;
     for (std::size_t i = 0; i < m_scene.s.size(); ++i) {
         const bool chosen = m_scene.chosenStation == i;
         painter.setFont(font(text::kSecond, chosen));
@@ -241,9 +247,15 @@ void PeelView::paintStationNames(QPainter& painter, const Theme& theme) const
                              Qt::AlignRight | Qt::AlignVCenter, at);
         } else {
             const double px = m_x.toPixel(m_scene.s[i]);
-            paintLabel(painter, m_rect, {px, m_body.bottom() + 11}, at);
-            if (!m_scene.names[i].isEmpty())
-                paintLabel(painter, m_rect, {px, m_body.top() - 11}, m_scene.names[i]);
+            const auto label = [&](double& free, double y, const QString& name) {
+                const double half = painter.fontMetrics().horizontalAdvance(name) / 2.0;
+                if (name.isEmpty() || (px - half < free && !chosen))
+                    return;
+                paintLabel(painter, m_rect, {px, y}, name);
+                free = px + half + 6.0;
+            };
+            label(distancesTo, m_body.bottom() + 11, at);
+            label(namesTo, m_body.top() - 11, m_scene.names[i]);
         }
         if (chosen) {
             painter.setPen(solidPen(theme.now, 2.0));
@@ -251,6 +263,44 @@ void PeelView::paintStationNames(QPainter& painter, const Theme& theme) const
             painter.drawRect(whole);
         }
     }
+}
+
+double PeelView::alongAt(QPointF p) const
+{
+    if (!m_scene.upright)
+        return std::clamp(m_x.toValue(p.x()), m_scene.s.front(), m_scene.s.back());
+    const auto place = placeAt(p);
+    return m_scene.s[place ? place->station : 0];
+}
+
+QPointF PeelView::pinPlace(std::size_t i) const
+{
+    const PeelScene::Pin& pin = m_scene.pins[i];
+    // Those that share a place stand beside each other.
+    double beside = 0.0;
+    for (std::size_t k = 0; k < i; ++k) {
+        constexpr double near = 0.004;
+        if (m_scene.pins[k].sector == pin.sector && std::abs(m_scene.pins[k].s - pin.s) < near)
+            beside += 14.0;
+    }
+    if (!m_scene.upright) {
+        const QRectF row = cell(0, pin.sector.value_or(Sector::Roof));
+        const double x = std::clamp(m_x.toPixel(pin.s), m_body.left() + 15.0, m_body.right() - 15.0);
+        return {x + beside, pin.sector ? row.center().y() : m_body.top()};
+    }
+    const auto nearest = std::ranges::min_element(m_scene.s, {}, [&](double s) { return std::abs(s - pin.s); });
+    const auto station = static_cast<std::size_t>(nearest - m_scene.s.begin());
+    const QRectF box = cell(station, pin.sector.value_or(Sector::Roof));
+    return {pin.sector ? box.right() - 14.0 : m_body.left(), box.top() + 8.0 + beside};
+}
+
+std::optional<std::size_t> PeelView::pinAt(QPointF p) const
+{
+    for (std::size_t i = m_scene.pins.size(); i-- > 0 && m_scene.s.size() > 1;) {
+        if (pinTagBox(pinPlace(i)).contains(p))
+            return i;
+    }
+    return std::nullopt;
 }
 
 void PeelView::paint(QPainter& painter, const Theme& theme) const
@@ -282,6 +332,8 @@ void PeelView::paint(QPainter& painter, const Theme& theme) const
         painter.setPen(theme.panel);
         painter.drawText(flag, Qt::AlignCenter, tag.id);
     }
+    for (std::size_t i = 0; i < m_scene.pins.size(); ++i)
+        paintPinTag(painter, theme, m_scene.pins[i].tag, pinPlace(i));
 }
 
 }  // namespace euryth::drawing

@@ -72,6 +72,45 @@ RibbonView::RibbonView(const RunnerScene& scene, const QRectF& rect) : m_rect(re
     x = {scene.stations.front().s, scene.stations.back().s, rect.left() + kSideMargin, rect.right() - kSideMargin};
 }
 
+namespace {
+
+/// What was read, beside its station; what has no room gives way to what stands before it.
+void paintProbed(QPainter& painter, const Theme& theme, const RunnerScene& scene, const AxisMap& x, double middle)
+{
+    painter.setFont(font(text::kSecond));
+    double free = -1e9;
+    for (const RunnerScene::Probed& probed : scene.probed) {
+        const double wide = painter.fontMetrics().horizontalAdvance(probed.text) + 10.0;
+        const double px = x.toPixel(probed.s);
+        const double left = px + 4.0 + wide > x.pixelTo ? px - 4.0 - wide : px + 4.0;
+        if (left < free)
+            continue;
+        const QRectF plate(left, middle - 16.0, wide, 18.0);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(theme.panel);
+        painter.drawRoundedRect(plate, 3, 3);
+        painter.setPen(theme.ink);
+        painter.drawText(plate, Qt::AlignCenter, probed.text);
+        free = plate.right() + 4.0;
+    }
+}
+
+/// Findings along the lower wall; one that has no room stands over the one before it.
+void paintPins(QPainter& painter, const Theme& theme, const RunnerScene& scene, const AxisMap& x, double y)
+{
+    std::vector<RunnerScene::Pin> pins = scene.pins;
+    std::ranges::sort(pins, {}, &RunnerScene::Pin::s);
+    double free = -1e9;
+    double raised = 0.0;
+    for (const RunnerScene::Pin& pin : pins) {
+        const QPointF at(x.toPixel(pin.s), y);
+        raised = pinTagBox(at).left() < free ? raised + 20.0 : 0.0;
+        free = paintPinTag(painter, theme, pin.tag, at - QPointF(0.0, raised)).right() + 2.0;
+    }
+}
+
+}  // namespace
+
 void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene& scene) const
 {
     if (scene.empty())
@@ -123,6 +162,8 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
             lastDistance = px;
         }
     }
+    paintProbed(painter, theme, scene, x, middle);
+    paintPins(painter, theme, scene, x, body.bottom() - 8.0);
     painter.setPen(theme.ink2);
     painter.setFont(font(text::kSecond));
     painter.drawText(QRectF(m_rect.left() + 4, m_rect.top() - kCaptionHeight, 400, kCaptionHeight),

@@ -112,6 +112,10 @@ RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& ana
         if (call.s && !call.acceptedBecause)
             scene.marks.push_back({call.s->si(), call.severity});
     }
+    for (const job::Pin& pin : port.pins) {
+        if (pin.s)
+            scene.pins.push_back({pin.s->si(), tagOf(pin, false)});
+    }
     return scene;
 }
 

@@ -101,6 +101,25 @@ void SectionView::paint(QPainter& painter) const
     if (m_scene.traverse)
         paintReadings(painter);
     paintScale(painter);
+    paintPins(painter);
+}
+
+void SectionView::paintPins(QPainter& painter) const
+{
+    const WallContour contour(m_scene.shape);
+    double middle = 0.0;
+    PerSector<double> taken{};
+    for (const SectionScene::Pin& pin : m_scene.pins) {
+        if (!pin.sector) {
+            paintPinTag(painter, m_scene.theme, pin.tag, m_middle + QPointF(0.0, middle));
+            middle += 20.0;
+            continue;
+        }
+        const QPointF wall = toPixel(contour.placeAt(contour.middleOf(*pin.sector)).point);
+        double& beside = taken[index(*pin.sector)];
+        paintPinTag(painter, m_scene.theme, pin.tag, wall + QPointF(beside, 0.0));
+        beside += 20.0;
+    }
 }
 
 void SectionView::paintCasting(QPainter& painter) const

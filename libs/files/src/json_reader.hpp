@@ -128,6 +128,15 @@ public:
             value = static_cast<Enum>(found - names.begin());
     }
 
+    void truth(std::string_view key, std::optional<bool>& value)
+    {
+        const Json* json = find(key);
+        if (!json || json->is_null())
+            return;
+        if (!json->is_boolean())
+            return fail(key, say("json.must.truth", {{"is", kindOf(*json)}}));
+        value = json->get<bool>();
+    }
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, std::array<bool, N>& values)
     {

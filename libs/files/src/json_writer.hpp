@@ -82,6 +82,13 @@ public:
         if (value)
             choice(key, names, *value);
     }
+    void truth(std::string_view key, const std::optional<bool>& value)
+    {
+        if (!value)
+            return;
+        raw(key, *value ? "true" : "false");
+        m_knows = true;
+    }
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, const std::array<bool, N>& values)
     {

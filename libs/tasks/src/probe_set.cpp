@@ -13,6 +13,8 @@ std::optional<std::vector<probing::GridPoint>> gridNamed(const std::string& name
 {
     if (name == "3x3")
         return probing::nineFields();
+    if (name == "free")
+        return std::vector<probing::GridPoint>();
     constexpr int radii = 4;
     if (name == "circle-3" || name == "circle-5")
         return probing::logLinear(name.back() - '0', radii);
@@ -42,52 +44,94 @@ std::optional<Speed> scatterOf(const devices::Mean& mean, const std::optional<Sp
 
 }  // namespace
 
-job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrument& instrument, const job::Job& job,
-                         const job::Port& port, Length station, const std::string& when)
+job::ProbeSet emptySet(const job::Job& job, const job::Port& port, Length station,
+                       const std::vector<probing::GridPoint>& grid)
 {
-    using devices::Channel;
     job::ProbeSet set;
     set.id = nextSetId(port);
     set.stationS = station;
-    set.when = when;
-    set.instrument = instrument.name() + (instrument.serial().empty() ? "" : " " + instrument.serial());
-    if (const auto lift = taker.meanOf(Channel::Lift))
-        set.lift = Length::fromSi(*lift);
-    if (const auto depression = taker.meanOf(Channel::Depression))
-        set.depression = PressureDifference::fromSi(*depression);
-    if (const auto flow = taker.meanOf(Channel::Flow); flow && *flow > 0.0)
-        set.benchFlow = VolumeFlow::fromSi(*flow);
-    const auto room = analysis::roomAir(job.bench);
-    for (std::size_t i = 0; i < taker.taken().size(); ++i) {
-        const devices::TakenPoint& point = taker.taken()[i];
-        job::Reading reading;
-        reading.u = taker.goals()[i].across;
-        reading.v = taker.goals()[i].up;
-        if (point.impact) {
-            reading.impact = PressureDifference::fromSi(std::max(0.0, point.impact->value));
-            reading.scatter = scatterOf(*point.impact, analysis::readingSpeed(reading, room));
-            reading.samples = point.impact->samples;
-        }
-        set.readings.push_back(reading);
+    set.bench = job.bench.id;
+    set.state = port.probePlan.state;
+    if (const job::BenchRecord* bench = job::benchNamed(job, job.bench.id))
+        set.setup = bench->setup;
+    for (const probing::GridPoint& p : grid) {
+        job::Reading& reading = set.readings.emplace_back();
+        reading.u = p.u;
+        reading.v = p.v;
     }
     return set;
 }
 
-std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set,
-                             const devices::SetTaker& taker)
+void putTaken(const devices::TakenPoint& taken, const std::optional<air::AirState>& room, const std::string& when,
+              job::Reading& reading)
+{
+    reading.speed.reset();
+    reading.impact.reset();
+    reading.scatter.reset();
+    reading.samples.reset();
+    reading.when = when;
+    if (!taken.impact)
+        return;
+    reading.impact = PressureDifference::fromSi(std::max(0.0, taken.impact->value));
+    reading.scatter = scatterOf(*taken.impact, analysis::readingSpeed(reading, room));
+    reading.samples = taken.impact->samples;
+}
+
+Beside besideOf(const devices::SetTaker& taker)
+{
+    using devices::Channel;
+    Beside beside;
+    if (const auto lift = taker.meanOf(Channel::Lift))
+        beside.lift = Length::fromSi(*lift);
+    if (const auto depression = taker.meanOf(Channel::Depression))
+        beside.depression = PressureDifference::fromSi(*depression);
+    if (const auto flow = taker.meanOf(Channel::Flow); flow && *flow > 0.0)
+        beside.flow = VolumeFlow::fromSi(*flow);
+    return beside;
+}
+
+std::string nameOf(const devices::Instrument& instrument)
+{
+    return instrument.name() + (instrument.serial().empty() ? "" : " " + instrument.serial());
+}
+
+job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrument& instrument, const job::Job& job,
+                         const job::Port& port, Length station, const std::string& when)
+{
+    std::vector<probing::GridPoint> grid;
+    for (const devices::TipGoal& goal : taker.goals())
+        grid.push_back({goal.across, goal.up});
+    job::ProbeSet set = emptySet(job, port, station, grid);
+    set.when = when;
+    set.instrument = nameOf(instrument);
+    const Beside beside = besideOf(taker);
+    set.lift = beside.lift;
+    set.depression = beside.depression;
+    set.benchFlow = beside.flow;
+    const auto room = analysis::roomAir(job.bench);
+    for (std::size_t i = 0; i < taker.taken().size(); ++i)
+        putTaken(taker.taken()[i], room, {}, set.readings[i]);
+    return set;
+}
+
+std::size_t unsteadyOf(const devices::SetTaker& taker)
+{
+    return static_cast<std::size_t>(
+        std::ranges::count_if(taker.taken(), [](const devices::TakenPoint& p) { return p.impact && !p.steady; }));
+}
+
+std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set, std::size_t unsteady)
 {
     std::vector<Phrase> doubts;
     const auto room = analysis::roomAir(job.bench);
     const auto ideal = room && set.depression ? air::idealSpeed(*room, *set.depression) : std::nullopt;
-    std::size_t unsteady = 0;
     std::size_t blind = 0;
     for (std::size_t i = 0; i < set.readings.size(); ++i) {
         const auto speed = analysis::readingSpeed(set.readings[i], room);
         constexpr double allowed = 1.02;  // of a pitot and a depression that are each right to a hundredth
         if (ideal && speed && *speed > *ideal * allowed)
             doubts.push_back(say("doubt.over-ideal", {{"point", count(i + 1)}, {"speed", *speed}, {"ideal", *ideal}}));
-        blind += set.readings[i].impact ? 0 : 1;
-        unsteady += set.readings[i].impact && !taker.taken()[i].steady ? 1 : 0;
+        blind += set.readings[i].isRead() ? 0 : 1;
     }
     if (blind > 0)
         doubts.push_back(say("doubt.blind", {{"points", count(blind)}}));

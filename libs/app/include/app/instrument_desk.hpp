@@ -15,6 +15,7 @@
 #include "app/workspace.hpp"
 #include "devices/set_taker.hpp"
 #include "devices/talk.hpp"
+#include "probing/grid.hpp"
 
 namespace euryth::app {
 
@@ -26,16 +27,21 @@ struct InstrumentView {
     Phrase trouble;
     std::size_t badLines = 0;
     std::map<devices::Channel, double> latest;  ///< SI
+    std::vector<devices::Capability> capabilities;
+    bool movesTip = false;
+    bool movesLift = false;
     /// Of the set that is being taken.
     std::optional<devices::SetTaker::Phase> phase;
-    std::size_t point = 0;
+    std::size_t point = 0;  ///< how many of those in hand are taken
     std::size_t points = 0;
     std::optional<devices::Mean> mean;
-    bool movesTip = false;
 };
 
-/// The instrument of a session: talked with beside the window, looked at ten times a second. A set that it has taken
-/// becomes a probe set of the port for which it was begun, one undo step, whatever is chosen meanwhile.
+/// The instrument of a session: talked with beside the window, looked at ten times a second.
+///
+/// A set that is taken from it is in the job from its first point on, so that nothing is lost by a crash and it can be
+/// gone on with; all its points are one undo step. It belongs to the port for which it was begun, whatever is chosen
+/// meanwhile.
 class InstrumentDesk : public QObject {
     Q_OBJECT
 
@@ -47,39 +53,80 @@ public:
     void connectTo(const QString& address);
     void disconnect();
     [[nodiscard]] bool isOn() const { return m_thread.joinable(); }
+    [[nodiscard]] bool isReady() const;
     [[nodiscard]] const QString& address() const { return m_address; }
     [[nodiscard]] const InstrumentView& view() const { return m_view; }
 
-    /// Takes the porter's nine points at the chosen station. Says what is missing, else an empty text.
-    QString takeSet();
-    /// The hand is at the point that is asked for.
+    /// Takes a new set at the chosen station: the points of the port's plan for probing, or `grid`. With a lift the
+    /// valve is sent there first, where the instrument moves it. Says what is missing, else an empty text.
+    QString takeSet(std::optional<Length> lift = {}, const std::vector<probing::GridPoint>& grid = {});
+    /// Takes the points of the chosen set that have not been read.
+    QString goOn();
+    /// Takes one point of the chosen set anew.
+    QString retake(std::size_t point);
+    /// The hand is at the point that is asked for; while it is being averaged: it is good as it is.
     void press();
-    /// Throws the set away that is being taken.
+    /// Passes the point in hand over.
+    void skip();
+    /// Takes the last point anew.
+    void again();
+    /// Ends the set that is being taken; what has been read stays, and can be gone on with.
     void stopSet();
+    /// Whether a point is taken as soon as it is steady, or only when somebody presses.
+    void takeWhenSteady(bool steady);
+    [[nodiscard]] bool takesWhenSteady() const { return m_whenSteady; }
+
+    /// The reading in hand: port, set and reading as they are in the job now; nothing where no set is being taken.
+    struct InHand {
+        std::size_t port = 0;
+        std::size_t set = 0;
+        std::size_t reading = 0;
+    };
+    [[nodiscard]] std::optional<InHand> inHand() const;
+
     /// What the last set had to be doubted for, in words; empty where it had nothing.
     [[nodiscard]] const QStringList& doubts() const { return m_doubts; }
+    /// Writes what was said since the connection into a file; logSaved() tells the end of it.
+    void saveLog(const QString& path);
 
 signals:
     void changed();
+    void pointTaken();  ///< a reading has been written
+    void setTaken();
+    void logSaved(const QString& problem);  ///< empty where there was none
 
 private:
     class Table;  ///< the talk and the set, which only the thread beside the window touches
+    /// The set that is being taken, as the window knows it.
+    struct Taking {
+        std::string port;
+        std::string set;
+        std::vector<std::size_t> readings;  ///< of the set, in the order in which they are taken
+        bool whole = false;                 ///< all of the set: what the bench says is its own
+        int group = 0;                      ///< of the undo step
+        std::size_t unsteady = 0;
+    };
     /// Has something done at the table, before the next look at the instrument.
     void wish(std::function<void(Table&)> what);
     void run(const std::stop_token& stop, int connection);
     /// Shows what the thread has seen; of another set than the present one the points are left out.
     void show(InstrumentView view, int set);
-    void keepSet(const devices::SetTaker& taker, const devices::Instrument& instrument);
+    [[nodiscard]] QString refusal() const;
+    [[nodiscard]] std::string now() const;
+    QString begin(Taking taking, std::optional<Length> lift);
+    [[nodiscard]] std::optional<std::pair<std::size_t, std::size_t>> placeOf(const Taking& taking) const;
+    void keepPoint(const devices::SetTaker& taker, std::size_t point, const std::string& instrument);
+    void finishSet(const devices::SetTaker& taker);
 
     Workspace& m_workspace;
     Clock m_clock;
     QString m_address;
     InstrumentView m_view;
     QStringList m_doubts;
+    bool m_whenSteady = true;
     int m_connection = 0;  ///< which one; what an earlier one has still to say is not heard
     int m_set = 0;         ///< which set is being taken
-    std::string m_port;    ///< of the set
-    Length m_station;
+    std::optional<Taking> m_taking;
     std::mutex m_mutex;  ///< of the wishes
     std::vector<std::function<void(Table&)>> m_wishes;
     std::jthread m_thread;

@@ -46,6 +46,12 @@ RowTable* makeChamberTable(Workspace& workspace, QObject* parent);
 /// The places of what is joined to the chosen port's window, with the area there and by how much it asks to be opened
 /// all round. The places are rounded rectangles or round.
 RowTable* makeJoinedTable(Workspace& workspace, QObject* parent);
+/// The calibration plates of the bench at which one works, with their flow and the factor that each gives.
+RowTable* makePlateTable(Workspace& workspace, QObject* parent);
+/// What that bench still read when it was closed.
+RowTable* makeLeakTable(Workspace& workspace, QObject* parent);
+/// Index of that bench in the job; nothing where it is not written down.
+std::optional<std::size_t> benchIndex(const job::Job& job);
 /// The corners of the chosen station's traced outline.
 RowTable* makeOutlineTable(Workspace& workspace, QObject* parent);
 

@@ -4,6 +4,7 @@
 #include "app/engine_results.hpp"
 #include "app/instrument_desk.hpp"
 #include "app/short_side_work.hpp"
+#include "app/simulated_bench.hpp"
 #include "app/virtual_probe.hpp"
 #include "app/viscous_runs.hpp"
 #include "app/workspace.hpp"
@@ -20,6 +21,8 @@ public:
 
     [[nodiscard]] Workspace& workspace() { return m_workspace; }
     [[nodiscard]] const Workspace& workspace() const { return m_workspace; }
+    /// What time it is.
+    [[nodiscard]] const Clock& clock() const { return m_clock; }
     [[nodiscard]] Document& document() { return m_workspace.document(); }
     /// What the engine makes of the chosen port, its plan and another port.
     [[nodiscard]] EngineResults& engine() { return m_engine; }
@@ -30,14 +33,18 @@ public:
     [[nodiscard]] ShortSideWork& shortSide() { return m_shortSide; }
     /// The instrument at the bench.
     [[nodiscard]] InstrumentDesk& instrument() { return m_instrument; }
+    /// One that is played; as soon as it is there it is the instrument at the bench.
+    [[nodiscard]] SimulatedBench& simulatedBench() { return m_simulated; }
 
 private:
+    Clock m_clock;
     Workspace m_workspace;
     EngineResults m_engine;
     ViscousRuns m_runs;
     VirtualProbe m_probe;
     ShortSideWork m_shortSide;
     InstrumentDesk m_instrument;
+    SimulatedBench m_simulated;
 };
 
 }  // namespace euryth::app

@@ -18,7 +18,7 @@ using calls::Stage;
 /// What is chosen and how it is shown, beside the job itself: one port, station, probe set and point for the whole
 /// window, so that choosing one anywhere chooses it everywhere.
 ///
-/// - port(), station(), probe() and point() are valid indices of the open job, or nothing;
+/// - port(), station(), probe(), point() and pin() are valid indices of the open job, or nothing;
 /// - analysis results belong to the job as it is now.
 class Workspace : public QObject {
     Q_OBJECT
@@ -37,6 +37,8 @@ public:
     [[nodiscard]] std::optional<std::size_t> station() const { return m_station; }
     [[nodiscard]] std::optional<std::size_t> probe() const { return m_probe; }
     [[nodiscard]] std::optional<std::size_t> point() const { return m_point; }
+    /// The chosen finding of the port.
+    [[nodiscard]] std::optional<std::size_t> pin() const { return m_pin; }
     /// The wall sector in which walls are being entered; nothing elsewhere.
     [[nodiscard]] std::optional<geometry::Sector> sector() const { return m_sector; }
     [[nodiscard]] Stage stage() const { return m_stage; }
@@ -75,6 +77,8 @@ public:
     void stepPort(int by);
     void chooseProbe(std::size_t probe);
     void choosePoint(std::size_t point);
+    /// With the station at which it lies.
+    void choosePin(std::size_t pin);
     /// Station and sector in one move.
     void chooseWall(std::size_t station, std::optional<geometry::Sector> sector);
     void chooseSector(std::optional<geometry::Sector> sector);
@@ -124,6 +128,7 @@ private:
     std::optional<std::size_t> m_station;
     std::optional<std::size_t> m_probe;
     std::optional<std::size_t> m_point;
+    std::optional<std::size_t> m_pin;
     std::optional<geometry::Sector> m_sector;
     Stage m_stage = Stage::Survey;
     units::DisplayUnits m_units;

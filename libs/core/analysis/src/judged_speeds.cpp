@@ -59,8 +59,10 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAn
         return result;
     }
     workOut(job, port, analysis, result);
-    if (result.traverse && set.benchFlow && *set.benchFlow > VolumeFlow{})
-        result.flowAgainstBench = result.traverse->flow * result.traverse->massShare / *set.benchFlow - 1.0;
+    if (result.traverse && set.benchFlow && *set.benchFlow > VolumeFlow{}) {
+        const VolumeFlow bench = *set.benchFlow * job::benchFactor(job, set.bench, port.side);
+        result.flowAgainstBench = result.traverse->flow * result.traverse->massShare / bench - 1.0;
+    }
     return result;
 }
 
@@ -86,15 +88,21 @@ std::vector<std::size_t> comparableSets(const job::Port& port, const PortAnalysi
     const auto& sets = analysis.judgedBy();
     const bool read = analysis.speedSource == SpeedSource::Readings;
     const auto liftOf = [&](std::size_t i) { return read ? port.probes[sets[i].index].lift : std::optional<Length>{}; };
+    const auto latest =
+        std::ranges::find_if(sets.rbegin(), sets.rend(), [](const ProbeResult& s) { return s.station && s.traverse; });
+    const auto counts = [&](std::size_t i) {
+        return sets[i].station && sets[i].traverse &&
+               (!read || port.probes[sets[i].index].state == port.probes[latest->index].state);
+    };
     std::optional<Length> greatest;
     for (std::size_t i = 0; i < sets.size(); ++i) {
-        if (sets[i].station && sets[i].traverse && liftOf(i))
+        if (counts(i) && liftOf(i))
             greatest = std::max(greatest.value_or(Length{}), *liftOf(i));
     }
     constexpr Length alike = lengthFromMm(0.5);
     std::vector<std::size_t> comparable;
     for (std::size_t i = 0; i < sets.size(); ++i) {
-        if (!sets[i].station || !sets[i].traverse || (liftOf(i) && abs(*liftOf(i) - *greatest) > alike))
+        if (!counts(i) || (liftOf(i) && abs(*liftOf(i) - *greatest) > alike))
             continue;
         std::erase_if(comparable, [&](std::size_t other) { return sets[other].station == sets[i].station; });
         comparable.push_back(i);

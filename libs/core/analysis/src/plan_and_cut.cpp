@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "analysis/judged_speeds.hpp"
+#include "analysis/pins.hpp"
 #include "planned_end.hpp"
 #include "planning/area_plan.hpp"
 
@@ -31,6 +32,21 @@ void limitByGasket(const WindowStep& step, cutting::CutStation& window)
     limit(Sector::RoofRight, std::min(roof, right));
     limit(Sector::FloorLeft, std::min(floor, left));
     limit(Sector::FloorRight, std::min(floor, right));
+}
+
+/// Places at which a finding forbids a cut.
+void leaveFindings(const job::Port& port, cutting::CutProblem& problem)
+{
+    for (const job::Pin& pin : port.pins) {
+        if (pin.asks != job::PinAsks::Leave)
+            continue;
+        for (const std::size_t station : stationsAt(port, pin)) {
+            for (const geometry::Sector s : kSectors) {
+                if (!pin.sector || *pin.sector == s)
+                    problem.stations[station].leave[index(s)] = pin.id;
+            }
+        }
+    }
 }
 
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
@@ -64,6 +80,7 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
             limitByGasket(*analysis.gasketStep, cut);
         problem.stations.push_back(cut);
     }
+    leaveFindings(port, problem);
     return problem;
 }
 

@@ -254,6 +254,8 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
         port.plans.clear();
         port.planName.clear();
         port.planNote.clear();
+        port.probePlan = {};
+        std::erase_if(port.pins, [](const job::Pin& pin) { return pin.asks != job::PinAsks::Leave; });
         return port;
     };
     const auto sameBranches = [&] {
@@ -266,7 +268,7 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
     // What an exhaust is asked for hangs on the compression ratio, and of a common runner on its branches' valves.
     const bool sameAsked = portOfA.side == job::Side::Intake || a.chambers == b.chambers;
     return sameAsked && job::materialOf(a, portOfA) == job::materialOf(b, portOfB) && a.engine == b.engine &&
-           a.bench == b.bench && a.house == b.house && bare(portOfA) == bare(portOfB) &&
+           a.bench == b.bench && a.benches == b.benches && a.house == b.house && bare(portOfA) == bare(portOfB) &&
            flowShare(a, portOfA) == flowShare(b, portOfB) && sameBranches();
 }
 

@@ -77,6 +77,15 @@ void addBossCalls(const CallInputs& of, std::vector<Call>& calls);
 void addShapeCalls(const CallInputs& of, std::vector<Call>& calls);
 /// What the air does: the place that chokes first, dead places, sets that contradict the bench.
 void addProbeCalls(const CallInputs& of, std::vector<Call>& calls);
+/// The place nearest to the speed of sound on the bench and on the engine, where these are two.
+void addRankingCalls(const CallInputs& of, std::vector<Call>& calls);
+/// What the sets tell beside each other: the short side's left and right, the speed along the runner, a port that backs
+/// up as the lift grows, air that flutters.
+void addAirCalls(const CallInputs& of, std::vector<Call>& calls);
+/// Sets that must not be compared, and what the checks of the bench say.
+void addBenchCalls(const CallInputs& of, std::vector<Call>& calls);
+/// Findings that ask for a cut or forbid one.
+void addPinCalls(const CallInputs& of, std::vector<Call>& calls);
 /// Where metal has to stay, and what the cuts are worth.
 void addCutCalls(const CallInputs& of, std::vector<Call>& calls);
 

@@ -43,6 +43,10 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
     addBossCalls(of, calls);
     addShapeCalls(of, calls);
     addProbeCalls(of, calls);
+    addRankingCalls(of, calls);
+    addAirCalls(of, calls);
+    addBenchCalls(of, calls);
+    addPinCalls(of, calls);
     addCutCalls(of, calls);
     accept(port, calls);
     std::ranges::stable_sort(calls, [](const Call& a, const Call& b) {

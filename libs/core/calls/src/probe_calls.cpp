@@ -188,10 +188,8 @@ std::optional<ChokePoint> chokePoint(const job::Port& port, const analysis::Port
         most = atOne;
         choke = ChokePoint{
             i, read ? std::optional(probe.index) : std::nullopt, point, *fastest.speed, *fastest.ratio, std::nullopt};
-        if (analysis.demand && flows) {
-            choke->sonicRpm = flows->speedFor(
-                planning::sonicFlow(*analysis.demand, job::netArea(port.stations[*probe.station]), *fastest.ratio));
-        }
+        if (flows)
+            choke->sonicRpm = flows->sonicFrom(*probe.station, *fastest.ratio);
     }
     return choke;
 }

@@ -291,6 +291,7 @@ Phrase holdReason(const CutProblem& problem, std::size_t at, Sector sector, Hold
         return say("keep.dead", {{"ratio", Ratio{*station.speedRatio[j]}}, {"speeds", problem.speedsFrom}});
     case Hold::Seat: return say("keep.seat");
     case Hold::Gasket: return say("keep.gasket");
+    case Hold::Finding: return say("keep.finding", {{"id", station.leave[index(sector)]}});
     case Hold::None: break;
     }
     return {};

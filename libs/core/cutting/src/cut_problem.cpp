@@ -17,6 +17,8 @@ DepthBound depthBound(const CutStation& station, Sector sector, const CutLimits&
 {
     if (station.isThroat)
         return {{}, Hold::Seat};
+    if (!station.leave[index(sector)].empty())
+        return {{}, Hold::Finding};
     const auto& wall = station.wall[index(sector)];
     if (!wall)
         return {{}, Hold::Unmeasured};

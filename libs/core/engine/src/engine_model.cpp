@@ -145,7 +145,7 @@ Known<EngineModel> ownModel(const job::Job& job, const job::Port& port, const an
         model.assumed.push_back(say("assumed.mouth"));
     if (auto typed = job::assumedPhrase(job, port); !typed.empty())
         model.assumed.push_back(say("assumed.numbers", {{"numbers", std::move(typed)}}));
-    chooseOpening(port, analysis, model);
+    chooseOpening(job, port, analysis, model);
     join(model, test ? *test->depression : benchDepression(job));
     return {std::move(model), {}};
 }

@@ -67,6 +67,42 @@ flow::RunnerFlow runnerAt(const EngineModel& model, const planning::ExchangePoin
     return throughExhaust(model, On::Engine, gas, p.temperature, MassFlow::fromSi(std::max(none, p.out.si())));
 }
 
+/// Mach numbers of the port's stations from the window on, and of the valve.
+std::vector<double> machsOf(const EngineModel& model, const flow::RunnerFlow& runner, double valve)
+{
+    std::vector<double> machs;
+    for (std::size_t i = 0; i < model.runner.size(); ++i)
+        machs.push_back(runner.stations[i].mach);
+    if (model.isExhaust())
+        std::ranges::reverse(machs);
+    machs.push_back(valve);
+    return machs;
+}
+
+/// Mach number in the valve's opening. Behind a choked runner the flow alone is known, and the jet's pressure, which is
+/// the cylinder's: flow / A = p M gamma / a0 sqrt(1 + (gamma - 1)/2 M^2).
+double valveMachAt(const EngineModel& model, const planning::FillingPoint& p)
+{
+    if (!p.runnerChoked)
+        return p.openingMach;
+    const Area area = model.opening(planning::liftAt(model.cam, p.crank));
+    if (!(area > Area{}))
+        return 0.0;
+    constexpr double rise = air::kGamma - 1.0;
+    const double q = p.flow.si() * air::speedOfSound(model.charge).si() / (area.si() * p.pressure.si() * air::kGamma);
+    return std::min(1.0, std::sqrt((std::sqrt(1.0 + 2.0 * rise * q * q) - 1.0) / rise));
+}
+
+/// Of an exhaust: the jet's pressure is the total pressure with which the gas goes on into its runner.
+double valveMachAt(const planning::ExchangePoint& p)
+{
+    if (!p.exhaustRunnerChoked)
+        return p.exhaustMach;
+    constexpr double rise = planning::kBurnedGamma - 1.0;
+    const double ratio = std::max(1.0, p.pressure / p.beforeRunner);
+    return std::min(1.0, std::sqrt(2.0 / rise * (std::pow(ratio, rise / planning::kBurnedGamma) - 1.0)));
+}
+
 }  // namespace
 
 planning::GasExchange exchangeOf(const EngineModel& model, RotationalSpeed rpm, planning::Effort effort)
@@ -116,11 +152,15 @@ SpeedPoint speedPoint(const EngineModel& model, RotationalSpeed rpm)
         point.peakDepression = emptying.pumping;
         point.chokedShare = emptying.chokedShare;
         point.chokedAtHighLift = emptying.chokedAtHighLift;
+        const planning::ExchangePoint& peak = drivenPeak(model, *run.exchange);
+        point.machs = machsOf(model, runnerAt(model, peak), valveMachAt(peak));
     } else {
         point.peakFlow = run.filling.peakFlow;
         point.peakDepression = run.filling.peakDepression;
         point.chokedShare = run.filling.chokedShare;
         point.chokedAtHighLift = run.filling.chokedAtHighLift;
+        const auto peak = std::ranges::max_element(run.filling.points, {}, &planning::FillingPoint::flow);
+        point.machs = machsOf(model, throughRunner(model, On::Engine, peak->flow), valveMachAt(model, *peak));
     }
     return point;
 }
@@ -137,6 +177,29 @@ std::vector<SpeedPoint> sweep(const EngineModel& model, RotationalSpeed from, Ro
 std::optional<RotationalSpeed> topSpeed(const job::Engine& engine)
 {
     return engine.shiftRpm ? engine.shiftRpm : engine.peakRpm;
+}
+
+double characteristicMach(double mach)
+{
+    constexpr double half = 0.5;
+    return mach * std::sqrt((air::kGamma + 1.0) * half / (1.0 + (air::kGamma - 1.0) * half * mach * mach));
+}
+
+std::optional<RotationalSpeed> PortFlows::sonicFrom(std::size_t at, double ratio) const
+{
+    if (at == place && ratio == 1.0 && chokesFrom)
+        return chokesFrom;
+    const auto over = [&](std::size_t i) { return ratio * characteristicMach(speeds[i].machs[at]) - 1.0; };
+    constexpr double rounding = 1e-6;
+    for (std::size_t i = 0; i < speeds.size(); ++i) {
+        if (over(i) < -rounding)
+            continue;
+        if (i == 0)
+            return speeds[0].rpm;
+        const double share = over(i - 1) / std::min(-rounding, over(i - 1) - over(i));
+        return speeds[i - 1].rpm + (speeds[i].rpm - speeds[i - 1].rpm) * std::min(1.0, share);
+    }
+    return std::nullopt;
 }
 
 std::optional<RotationalSpeed> PortFlows::speedFor(MassFlow flow) const
@@ -201,9 +264,11 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
             flows.chokesFrom = chokesBetween(model, last, flows.speeds.back().rpm);
         }
     }
-    flows.fastest =
-        station(model.isExhaust() ? fastestDriven(model, top)
-                                  : throughPort(model, On::Engine, lift, flows.atTop().peakDepression).fastest);
+    if (model.isExhaust()) {
+        flows.fastest = station(fastestDriven(model, top));
+        return flows;
+    }
+    flows.fastest = throughPort(model, On::Engine, lift, flows.atTop().peakDepression).fastest;
     return flows;
 }
 
@@ -244,8 +309,9 @@ bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, c
     if (!std::ranges::equal(otherSideOf(a, portOfA), otherSideOf(b, portOfB), sameOther))
         return false;
     // The cylinder is shared with other ports, by their valves.
-    return a.engine == b.engine && a.bench == b.bench && a.house == b.house && a.chambers == b.chambers &&
-           same(portOfA, portOfB) && analysis::flowShare(a, portOfA) == analysis::flowShare(b, portOfB) &&
+    return a.engine == b.engine && a.bench == b.bench && a.benches == b.benches && a.house == b.house &&
+           a.chambers == b.chambers && same(portOfA, portOfB) &&
+           analysis::flowShare(a, portOfA) == analysis::flowShare(b, portOfB) &&
            job::branchesOf(a, portOfA).empty() == job::branchesOf(b, portOfB).empty();
 }
 

@@ -58,12 +58,13 @@ struct Measured {
     PressureDifference depression;
 };
 
-std::vector<Measured> testPoints(const job::FlowTest& test)
+/// `factor` is the true flow over what the bench reads.
+std::vector<Measured> testPoints(const job::FlowTest& test, double factor)
 {
     std::vector<Measured> points;
     for (const job::FlowPoint& p : test.points) {
         if (p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{})
-            points.push_back({*p.lift, *p.flow, *test.depression});
+            points.push_back({*p.lift, *p.flow * factor, *test.depression});
     }
     std::ranges::sort(points, {}, &Measured::lift);
     const auto same = std::ranges::unique(points, {}, &Measured::lift);
@@ -72,12 +73,13 @@ std::vector<Measured> testPoints(const job::FlowTest& test)
 }
 
 /// The bench's own flow while probing, where lift and depression were written down too.
-std::vector<Measured> probePoints(const job::Port& port)
+std::vector<Measured> probePoints(const job::Job& job, const job::Port& port)
 {
     std::vector<Measured> points;
     for (const job::ProbeSet& set : port.probes) {
         if (set.lift && set.depression && set.benchFlow && *set.lift > Length{} && *set.benchFlow > VolumeFlow{})
-            points.push_back({*set.lift, *set.benchFlow, *set.depression});
+            points.push_back(
+                {*set.lift, *set.benchFlow * job::benchFactor(job, set.bench, port.side), *set.depression});
     }
     return points;
 }
@@ -129,13 +131,14 @@ planning::EffectiveArea scaledTo(planning::EffectiveArea reckoned, const EngineM
 
 }  // namespace
 
-void chooseOpening(const job::Port& port, const analysis::PortAnalysis& analysis, EngineModel& model)
+void chooseOpening(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                   EngineModel& model)
 {
     const job::FlowTest* test = job::countingTest(port);
     if (test) {
         std::vector<double> lifts{0.0};
         std::vector<double> areas{0.0};
-        for (const Measured& m : testPoints(*test)) {
+        for (const Measured& m : testPoints(*test, job::benchFactor(job, test->bench, port.side))) {
             lifts.push_back(m.lift.si());
             areas.push_back(openingFor(model, m));
         }
@@ -145,7 +148,7 @@ void chooseOpening(const job::Port& port, const analysis::PortAnalysis& analysis
     }
     model.opening = analysis::reckonedOpening(*analysis.valve, model.cam.lift);
     model.areaFrom = say("opening-from.geometry");
-    if (const auto probed = probePoints(port); !probed.empty()) {
+    if (const auto probed = probePoints(job, port); !probed.empty()) {
         model.opening = scaledTo(std::move(model.opening), model, probed);
         model.areaFrom = say("opening-from.probing");
     } else {

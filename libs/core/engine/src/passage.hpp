@@ -7,7 +7,8 @@
 namespace euryth::engine {
 
 /// Chooses the opening of a model whose runner is known: out of measured flows, or reckoned.
-void chooseOpening(const job::Port& port, const analysis::PortAnalysis& analysis, EngineModel& model);
+void chooseOpening(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                   EngineModel& model);
 
 /// Puts runner and opening in series, in the order of the air. The whole as one effective area is the flow that passes
 /// at a depression over what an opening of area 1 would let pass.

@@ -123,6 +123,7 @@ public:
     void word(const Ignored&...)
     {
     }
+    void truth(std::string_view, const std::optional<bool>&) {}
     template <class... Ignored>
     void flags(const Ignored&...)
     {
@@ -184,6 +185,7 @@ bool tooMany(const std::vector<T>& items, std::size_t most, const std::string& p
 constexpr std::size_t kMostStations = 500;
 constexpr std::size_t kMostPoints = 5000;
 constexpr std::size_t kMostSets = 2000;
+constexpr std::size_t kMostLifts = 100;
 constexpr std::size_t kMostReadings = 2000;
 constexpr std::size_t kMostPorts = 256;
 
@@ -323,6 +325,41 @@ void checkProbes(const Port& port, const std::string& path, std::vector<Problem>
     }
 }
 
+void checkPins(const Port& port, const std::string& path, std::vector<Problem>& problems)
+{
+    if (tooMany(port.pins, kMostSets, path + "pins", problems))
+        return;
+    std::set<std::string> seen;
+    for (std::size_t i = 0; i < port.pins.size(); ++i) {
+        const std::string here = path + "pins/" + entryName(port.pins[i], i) + "/id";
+        if (port.pins[i].id.empty())
+            problems.push_back({here, say("must.not-empty")});
+        else if (!seen.insert(port.pins[i].id).second)
+            problems.push_back({here, say("must.once")});
+    }
+}
+
+/// A morning has an end: places and lifts of the plan for probing.
+void checkProbePlan(const ProbePlan& plan, const std::string& path, std::vector<Problem>& problems)
+{
+    tooMany(plan.places, kMostStations, path + "probe_plan/places", problems);
+    tooMany(plan.lifts, kMostLifts, path + "probe_plan/lifts", problems);
+}
+
+void checkBenches(const std::vector<BenchRecord>& benches, std::vector<Problem>& problems)
+{
+    if (tooMany(benches, kMostPorts, "benches", problems))
+        return;
+    std::set<std::string> seen;
+    for (std::size_t i = 0; i < benches.size(); ++i) {
+        const std::string here = "benches/" + entryName(benches[i], i) + "/";
+        if (!seen.insert(benches[i].id).second)
+            problems.push_back({here + "id", say("must.once")});
+        tooMany(benches[i].plates, kMostSets, here + "plates", problems);
+        tooMany(benches[i].leaks, kMostSets, here + "leaks", problems);
+    }
+}
+
 void checkHouse(const House& house, std::vector<Problem>& problems)
 {
     if (house.name.empty())
@@ -424,6 +461,7 @@ std::vector<Problem> check(const Job& job)
     describe(ranges, job);
     checkEngine(job.engine, problems);
     checkHouse(job.house, problems);
+    checkBenches(job.benches, problems);
     std::set<std::string> castings;
     for (std::size_t i = 0; i < job.castings.size(); ++i) {
         if (!castings.insert(job.castings[i].id).second)
@@ -444,6 +482,8 @@ std::vector<Problem> check(const Job& job)
         checkStations(port.stations, path, problems);
         checkBoss(port, path, problems);
         checkProbes(port, path, problems);
+        checkPins(port, path, problems);
+        checkProbePlan(port.probePlan, path, problems);
         checkPlans(port, path, problems);
         checkValve(port.valve, path + "valve", problems);
         checkOpening(port.manifold, path + "manifold", problems);

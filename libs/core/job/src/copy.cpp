@@ -57,6 +57,11 @@ public:
         take(key, value);
     }
     template <class T>
+    void truth(std::string_view key, T& value)
+    {
+        take(key, value);
+    }
+    template <class T>
     void text(std::string_view key, T& value)
     {
         take(key, value);

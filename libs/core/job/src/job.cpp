@@ -247,6 +247,20 @@ std::vector<geometry::Pose> posesOf(const Port& port)
     return geometry::layOut({*r.straight, *r.turn, *port.shortSide.radius, *port.shortSide.height}, heights);
 }
 
+const BenchRecord* benchNamed(const Job& job, const std::string& id)
+{
+    const auto found = std::ranges::find(job.benches, id, &BenchRecord::id);
+    return found == job.benches.end() ? nullptr : &*found;
+}
+
+double benchFactor(const Job& job, const std::string& bench, Side side)
+{
+    const BenchRecord* record = benchNamed(job, bench);
+    if (!record)
+        return 1.0;
+    return (side == Side::Intake ? record->factorIntake : record->factorExhaust).value_or(1.0);
+}
+
 const FlowTest* countingTest(const Port& port)
 {
     const auto counts = [](const FlowPoint& p) {

@@ -100,6 +100,7 @@ public:
     }
     // Names, and what nobody can tell the sides of.
     void text(std::string_view, std::string&) {}
+    void truth(std::string_view, std::optional<bool>&) {}
     void requiredText(std::string_view, std::string&) {}
     template <class... Ignored>
     void choice(const Ignored&...)

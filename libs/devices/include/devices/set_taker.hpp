@@ -20,6 +20,7 @@ struct TipGoal {
 struct TakenPoint {
     std::optional<Mean> impact;  ///< Pa; nothing where the probe reads no air there
     bool steady = false;
+    bool skipped = false;  ///< somebody passed it over
     Seconds at = 0.0;
 };
 
@@ -27,8 +28,9 @@ struct TakenPoint {
 /// is sent from point to point; else a hand moves it, and each point begins when somebody says so: by the instrument's
 /// foot switch or by press().
 ///
-/// A point is taken when its impact pressure is steady; after kLongest as it is, and said to be unsteady. Where no
-/// impact pressure comes for kNothing the probe reads no air: in metal, or too near to the wall.
+/// A point is taken when its impact pressure is steady, or when somebody presses once more; after kLongest as it is,
+/// and said to be unsteady. Where no impact pressure comes for kNothing the probe reads no air: in metal, or too near
+/// to the wall. Whoever wants to say it himself of every point switches the first off (takeWhenSteady()).
 class SetTaker {
 public:
     enum class Phase {
@@ -48,8 +50,11 @@ public:
     void step(Instrument& instrument, Seconds now);
     /// As the foot switch.
     void press() { ++m_presses; }
+    /// Passes the point in hand over: it stays unread.
+    void skip(Seconds now);
     /// Takes the last point anew.
     void again();
+    void takeWhenSteady(bool steady) { m_whenSteady = steady; }
 
     [[nodiscard]] Phase phase() const { return m_phase; }
     /// The point in hand; as many as there are when all are taken.
@@ -65,12 +70,14 @@ private:
     void begin(Instrument& instrument, Seconds now);
     void average(Seconds now);
     void take(bool steady, Seconds now);
+    void keep(TakenPoint taken);
 
     std::vector<TipGoal> m_goals;
     Averager m_impact;
     std::vector<TakenPoint> m_taken;
     Phase m_phase = Phase::Done;
     bool m_begun = false;
+    bool m_whenSteady = true;
     Seconds m_since = 0.0;
     Seconds m_lastImpact = 0.0;
     int m_presses = 0;

@@ -9,6 +9,7 @@
 #include <QString>
 
 #include "analysis/port_analysis.hpp"
+#include "drawing/pin_tag.hpp"
 #include "drawing/theme.hpp"
 #include "geometry/loft.hpp"
 #include "job/job.hpp"
@@ -21,8 +22,13 @@ struct LoftScene {
     std::vector<std::vector<QColor>>
         colours;                        ///< per ring and point: what stands out (a thin wall), else the plain colour
     std::optional<std::size_t> chosen;  ///< station
-    QString legend;                     ///< of the colours
-    QString missing;                    ///< why there is nothing to show
+    struct Pin {
+        geometry::Point3 at;
+        PinTag tag;
+    };
+    std::vector<Pin> pins;  ///< findings with a place on the wall
+    QString legend;         ///< of the colours
+    QString missing;        ///< why there is nothing to show
 
     [[nodiscard]] bool empty() const { return loft.rings.size() < 2; }
 };

@@ -7,6 +7,7 @@
 #include <QPainter>
 
 #include "cutting/cut_plan.hpp"
+#include "drawing/pin_tag.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "units/units.hpp"
@@ -24,7 +25,8 @@ enum class PeelShows {
     LayerShape,
     LayerThickness,
     LayerFriction,
-    WallShear
+    WallShear,
+    Findings  ///< nothing but the places of findings
 };
 
 /// The port's wall unrolled: along the runner to the right, round the wall downward, starting with the roof; or
@@ -43,7 +45,14 @@ struct PeelScene {
         geometry::Sector sector{};
         QString id;
     };
+    /// A finding; one without a sector goes for the whole section.
+    struct Pin {
+        double s = 0.0;
+        std::optional<geometry::Sector> sector;
+        PinTag tag;
+    };
     PeelShows shows = PeelShows::CutDepth;
+    std::vector<Pin> pins;
     std::vector<double> s;
     std::vector<geometry::PerSector<Cell>> cells;  ///< per station
     std::vector<Tag> tags;                         ///< cuts at their deepest place
@@ -67,8 +76,13 @@ public:
     };
     [[nodiscard]] std::optional<Place> placeAt(QPointF p) const;
     [[nodiscard]] QRectF cell(std::size_t station, geometry::Sector sector) const;
+    /// Index of the finding under a pixel.
+    [[nodiscard]] std::optional<std::size_t> pinAt(QPointF p) const;
+    /// How far along the runner a pixel is, in m.
+    [[nodiscard]] double alongAt(QPointF p) const;
 
 private:
+    [[nodiscard]] QPointF pinPlace(std::size_t pin) const;
     void paintSectorNames(QPainter& painter, const Theme& theme) const;
     void paintStationNames(QPainter& painter, const Theme& theme) const;
     void paintCell(QPainter& painter, const Theme& theme, std::size_t station, geometry::Sector sector,

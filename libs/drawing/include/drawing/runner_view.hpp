@@ -10,6 +10,7 @@
 #include <QStringList>
 
 #include "calls/calls.hpp"
+#include "drawing/pin_tag.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
@@ -53,6 +54,17 @@ struct RunnerScene {
     std::vector<Station> stations;
     std::vector<geometry::AreaAt> curve;  ///< many points of the interpolated area, for drawing
     std::vector<Mark> marks;              ///< open calls that belong to a place
+    struct Pin {
+        double s = 0.0;
+        PinTag tag;
+    };
+    std::vector<Pin> pins;  ///< findings with a place
+    /// What was probed at a station: mean and highest ratio, for the ribbon.
+    struct Probed {
+        double s = 0.0;
+        QString text;
+    };
+    std::vector<Probed> probed;
     std::optional<std::size_t> chosen;
     std::optional<double> wanted;  ///< area that the engine asks for
     QString missing;               ///< why there is nothing to draw

@@ -10,6 +10,7 @@
 
 #include "analysis/port_analysis.hpp"
 #include "cutting/cut_problem.hpp"
+#include "drawing/pin_tag.hpp"
 #include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "job/job.hpp"
@@ -40,6 +41,12 @@ struct SectionScene {
     /// The outline that the plan asks for, in the frame of the section; empty where there is none.
     std::vector<geometry::Point> planned;
     std::optional<geometry::Sector> chosenSector;  ///< where a wall is being entered
+    /// Findings at the station; one without a sector stands in the middle.
+    struct Pin {
+        std::optional<geometry::Sector> sector;
+        PinTag tag;
+    };
+    std::vector<Pin> pins;
     units::DisplayUnits units;
     Theme theme;
 };
@@ -70,6 +77,7 @@ private:
     void paintSizes(QPainter& painter) const;
     void paintReadings(QPainter& painter) const;
     void paintScale(QPainter& painter) const;
+    void paintPins(QPainter& painter) const;
     /// Where the number of a wall stands, for a text of this width.
     [[nodiscard]] QPointF wallLabelAt(geometry::Sector sector, double halfWidth) const;
     [[nodiscard]] QRectF readingBox(std::size_t reading) const;

@@ -6,9 +6,11 @@
 #include <QMouseEvent>
 #include <QPainter>
 
+#include "analysis/judged_speeds.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
 #include "plans/station_numbers.hpp"
+#include "units/format.hpp"
 
 namespace euryth::widgets {
 
@@ -43,7 +45,23 @@ RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : SceneCanvas(conte
     setToolTip(tr("The runner from window to valve. Click a station, or use Alt+Left and Alt+Right."));
 }
 
-RunnerScene RibbonCanvas::makeScene() const { return chosenRunner(workspace()); }
+RunnerScene RibbonCanvas::makeScene() const
+{
+    RunnerScene scene = chosenRunner(workspace());
+    if (workspace().stage() != calls::Stage::Probe || !workspace().port())
+        return scene;
+    const auto& analysis = workspace().analysis();
+    for (const std::size_t i : analysis::comparableSets(*workspace().port(), analysis)) {
+        const analysis::ProbeResult& set = analysis.judgedBy()[i];
+        const auto& fastest = set.traverse->points[set.traverse->fastest()];
+        scene.probed.push_back({workspace().port()->stations[*set.station].s.si(),
+                                QStringLiteral("%1, %2").arg(workspace().text(Kind::Speed, set.traverse->mean.si()),
+                                                             QString::fromStdString(units::format(
+                                                                 Ratio{*fastest.ratio}, workspace().displayUnits())))});
+    }
+    std::ranges::sort(scene.probed, {}, &RunnerScene::Probed::s);
+    return scene;
+}
 
 void RibbonCanvas::draw(QPainter& painter, const RunnerScene& runner)
 {

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "analysis/pins.hpp"
 #include "drawing/paint_empty.hpp"
 #include "geometry/wall_contour.hpp"
 #include "kit/field_links.hpp"
@@ -39,6 +40,27 @@ std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& plan
             p = {p.left + planned.middle.left, p.up + planned.middle.up};
     }
     return outline;
+}
+
+/// Findings between whose stations the chosen one is.
+void addPins(const app::Workspace& workspace, drawing::SectionScene& scene)
+{
+    const job::Port& port = *workspace.port();
+    for (std::size_t i = 0; i < port.pins.size(); ++i) {
+        const auto stations = analysis::stationsAt(port, port.pins[i]);
+        if (std::ranges::count(stations, *workspace.station()) > 0)
+            scene.pins.push_back({port.pins[i].sector, drawing::tagOf(port.pins[i], workspace.pin() == i)});
+    }
+}
+
+void addPins(const app::Workspace& workspace, drawing::PeelScene& scene)
+{
+    const job::Port* port = workspace.port();
+    for (std::size_t i = 0; port && i < port->pins.size(); ++i) {
+        const job::Pin& pin = port->pins[i];
+        if (pin.s)
+            scene.pins.push_back({pin.s->si(), pin.sector, drawing::tagOf(pin, workspace.pin() == i)});
+    }
 }
 
 }  // namespace
@@ -79,6 +101,7 @@ std::optional<drawing::SectionScene> SectionCanvas::makeScene() const
         scene.planned = plannedOutline(*analysis.planned[*station]);
     if (m_shows == Shows::Cut && analysis.cut)
         scene.cut = analysis.cut->depths[*station];
+    addPins(workspace(), scene);
     const auto* probe = workspace().probeResult();
     if (m_shows == Shows::Speeds && probe && probe->station == station && probe->traverse) {
         scene.map = probe->map ? &*probe->map : nullptr;
@@ -195,6 +218,22 @@ QString shortNameOf(job::Neighbour neighbour)
     }
 }
 
+/// The stations and nothing of them.
+void fillPlaces(const app::Workspace& workspace, drawing::PeelScene& scene)
+{
+    const job::Port* port = workspace.port();
+    if (!port || port->stations.size() < 2) {
+        scene.missing = tr("Fewer than two stations are measured.");
+        return;
+    }
+    scene.chosenSector = workspace.sector();
+    for (std::size_t i = 0; i < port->stations.size(); ++i) {
+        scene.s.push_back(port->stations[i].s.si());
+        scene.cells.emplace_back();
+        scene.names.push_back(workspace.text(analysis::stationName(workspace.analysis(), *port, i)));
+    }
+}
+
 /// What the walls have to give, from what was measured alone.
 void fillSpare(const app::Workspace& workspace, drawing::PeelScene& scene)
 {
@@ -248,6 +287,11 @@ drawing::PeelScene PeelCanvas::makeScene() const
     scene.shows = m_shows;
     scene.units = workspace().displayUnits();
     scene.chosenStation = workspace().station();
+    addPins(workspace(), scene);
+    if (m_shows == drawing::PeelShows::Findings) {
+        fillPlaces(workspace(), scene);
+        return scene;
+    }
     if (m_shows == drawing::PeelShows::Spare) {
         fillSpare(workspace(), scene);
         return scene;
@@ -294,8 +338,31 @@ void PeelCanvas::mousePressEvent(QMouseEvent* event)
     const auto& picture = scene();
     if (!picture.missing.isEmpty())
         return;
-    if (const auto place = drawing::PeelView(picture, area()).placeAt(event->position()))
+    const drawing::PeelView view(picture, area());
+    if (const auto pin = view.pinAt(event->position()))
+        return workspace().choosePin(placedPin(*pin));
+    if (const auto place = view.placeAt(event->position()))
         workspace().chooseStation(place->station);
+}
+
+std::size_t PeelCanvas::placedPin(std::size_t shown) const
+{
+    const auto& pins = workspace().port()->pins;
+    for (std::size_t i = 0; i < pins.size(); ++i) {
+        if (pins[i].s && shown-- == 0)
+            return i;
+    }
+    return pins.size();
+}
+
+void PeelCanvas::mouseDoubleClickEvent(QMouseEvent* event)
+{
+    const auto& picture = scene();
+    const drawing::PeelView view(picture, area());
+    if (!picture.missing.isEmpty() || view.pinAt(event->position()))
+        return;
+    if (const auto place = view.placeAt(event->position()))
+        emit placeWanted(Length::fromSi(view.alongAt(event->position())), place->sector);
 }
 
 bool PeelCanvas::event(QEvent* event)

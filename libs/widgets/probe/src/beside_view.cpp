@@ -78,6 +78,23 @@ QString fastestPoint(const std::vector<probing::PointReading>& readings)
     return app::shown(analysis::pointName(fastest->at));
 }
 
+/// Which of the two to doubt where they part.
+QString doubt(const app::Workspace& w, const analysis::ProbeResult& probe, bool letGo, double apart)
+{
+    constexpr double near = 0.1;  // what the instant field is off in the core, see docs/methods.md
+    constexpr double flowOff = 0.05;
+    if (letGo)
+        return tr(" The air has let go before here: believe the probe.");
+    if (apart <= near)
+        return tr(" They agree.");
+    if (probe.flowAgainstBench && std::abs(*probe.flowAgainstBench) > flowOff)
+        return tr(" Doubt the readings: with them the flow is %1 off the bench's.")
+            .arg(w.text(Kind::Percent, *probe.flowAgainstBench));
+    return probe.flowAgainstBench
+               ? tr(" The readings make the bench's flow: doubt the computed pattern, or a section before here.")
+               : tr(" Read the bench's flow with the set: it says which of the two to doubt.");
+}
+
 /// One line a set: how far apart, and whether both find the same fastest place.
 QString summary(const app::Workspace& w, const app::VirtualProbe& virtualProbe)
 {
@@ -106,12 +123,11 @@ QString summary(const app::Workspace& w, const app::VirtualProbe& virtualProbe)
             continue;
         }
         const auto& stations = w.port()->stations;
-        const bool doubtful = !virtualProbe.present().shown->isTrustedAt(stations[*probe.station].s);
+        const bool letGo = !virtualProbe.present().shown->isTrustedAt(stations[*probe.station].s);
+        const double apart = std::sqrt(squares / count) * count / sum;
         lines << tr("%1, %2: apart by %3 of the mean (rms). Fastest: measured %4, computed %5.%6")
-                     .arg(name, w.text(Kind::Position, stations[*probe.station].s.si()),
-                          w.text(Kind::Percent, std::sqrt(squares / count) * count / sum), fastestPoint(probe.readings),
-                          fastestPoint(pair.computed),
-                          doubtful ? tr(" The air has let go before here: believe the probe.") : QString());
+                     .arg(name, w.text(Kind::Position, stations[*probe.station].s.si()), w.text(Kind::Percent, apart),
+                          fastestPoint(probe.readings), fastestPoint(pair.computed), doubt(w, probe, letGo, apart));
     }
     return lines.join(QLatin1Char('\n'));
 }

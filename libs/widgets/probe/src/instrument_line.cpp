@@ -33,9 +33,7 @@ QString latestText(const app::Workspace& w, const app::InstrumentView& view)
 
 QString takingText(const app::Workspace& w, const app::InstrumentView& view)
 {
-    const auto points = probing::nineFields();
-    const QString where = view.point < points.size() ? w.text(analysis::pointName(points[view.point])) : QString();
-    const QString head = tr("Point %1 of %2, %3").arg(view.point + 1).arg(view.points).arg(where);
+    const QString head = tr("Point %1 of %2").arg(view.point + 1).arg(view.points);
     switch (*view.phase) {
     case SetTaker::Phase::Moving: return tr("%1: the tip is on its way").arg(head);
     case SetTaker::Phase::ForHand:
@@ -88,19 +86,27 @@ public:
         m_press->setObjectName(QStringLiteral("instrumentPress"));
         m_press->setToolTip(tr("The tip is where it has to be: average now (the probe's own key does the same)"));
         m_take->setObjectName(QStringLiteral("instrumentTake"));
-        m_take->setToolTip(tr("Takes nine points at the chosen station from the instrument, each when it is steady"));
+        m_take->setToolTip(tr("Takes a set at the chosen station from the instrument, each point when it is steady"));
+        m_simulated->setObjectName(QStringLiteral("instrumentSimulated"));
+        m_simulated->setToolTip(tr("Starts the bench that ships with Euryth, with this port in it, and connects it"));
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
         row->addWidget(m_address);
         row->addWidget(m_connect);
+        row->addWidget(m_simulated);
         row->addWidget(m_status, 1);
         row->addWidget(m_press);
         row->addWidget(m_take);
-        for (QPushButton* button : {m_connect, m_press, m_take})
+        for (QPushButton* button : {m_connect, m_simulated, m_press, m_take})
             button->setProperty("switch", true);
         connect(m_connect, &QPushButton::clicked, this, &InstrumentLine::toggle);
         connect(m_address->lineEdit(), &QLineEdit::returnPressed, this, &InstrumentLine::toggle);
         connect(m_press, &QPushButton::clicked, this, [this] { desk().press(); });
+        connect(m_simulated, &QPushButton::clicked, this, &InstrumentLine::simulate);
+        connect(&context.session.simulatedBench(), &app::SimulatedBench::failed, this, [this](const QString& why) {
+            m_refused = why;
+            refresh();
+        });
         connect(m_take, &QPushButton::clicked, this, &InstrumentLine::take);
         connect(&desk(), &InstrumentDesk::changed, this, &InstrumentLine::refresh);
         connect(&context.workspace, &app::Workspace::refreshed, this, &InstrumentLine::refresh);
@@ -112,10 +118,23 @@ private:
 
     void toggle()
     {
-        if (desk().isOn())
+        m_refused.clear();
+        if (desk().isOn()) {
             desk().disconnect();
-        else if (const QString address = m_address->currentText().trimmed(); !address.isEmpty())
+            m_context.session.simulatedBench().stop();
+        } else if (const QString address = m_address->currentText().trimmed(); !address.isEmpty())
             desk().connectTo(address);
+    }
+
+    /// The same seed each time: who tries again sees the same air.
+    void simulate()
+    {
+        m_refused.clear();
+        const job::Port* port = m_context.workspace.port();
+        constexpr int seed = 7;
+        if (port)
+            m_context.session.simulatedBench().start(m_context.workspace.job(), port->id, seed);
+        refresh();
     }
 
     void take()
@@ -135,7 +154,10 @@ private:
         m_connect->setText(desk().isOn() ? tr("Disconnect") : tr("Connect"));
         const bool ready = desk().isOn() && view.state == devices::Instrument::State::Ready && view.connected;
         m_take->setEnabled(ready || view.phase);
-        m_take->setText(view.phase ? tr("Stop the set") : tr("Take nine here"));
+        m_take->setText(view.phase ? tr("Stop the set") : tr("Take a set here"));
+        m_take->setVisible(desk().isOn());
+        m_simulated->setVisible(!desk().isOn());
+        m_simulated->setEnabled(m_context.workspace.port() && !m_context.session.simulatedBench().isOn());
         m_press->setVisible(view.phase == SetTaker::Phase::ForHand);
         m_status->setWhole(m_refused.isEmpty() ? statusText(m_context.workspace, desk())
                                                : QStringLiteral("▲ ") + m_refused);
@@ -145,6 +167,7 @@ private:
     QComboBox* m_address = new QComboBox;
     QPushButton* m_connect = new QPushButton;
     ShortLabel* m_status = new ShortLabel;
+    QPushButton* m_simulated = new QPushButton(tr("Simulated bench"));
     QPushButton* m_press = new QPushButton(tr("Tip is there"));
     QPushButton* m_take = new QPushButton;
     QString m_refused;

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "analysis/pins.hpp"
 #include "app/edits.hpp"
+#include "app/instrument_desk.hpp"
 #include "kit/export_tools.hpp"
 #include "probe/probe_stage.hpp"
+#include "tasks/rounds.hpp"
 
 namespace euryth::widgets {
 
@@ -57,6 +60,119 @@ void removeProbeSet(Desk& desk)
                       [&](job::Job&, job::Port& port) { app::removeProbeSet(port, *probe); });
 }
 
+/// The plan of the chosen port; the usual one is taken where there is none.
+std::vector<tasks::Round> plannedRounds(Desk& desk)
+{
+    const job::Port& port = *desk.workspace().port();
+    if (port.probePlan.places.empty()) {
+        desk.editPort(QObject::tr("Usual plan for probing"), [](job::Job& job, job::Port& p) {
+            const std::string state = p.probePlan.state;
+            p.probePlan = tasks::usualPlan(job, p);
+            p.probePlan.state = state;
+        });
+    }
+    return tasks::roundsOf(*desk.workspace().port());
+}
+
+/// A set of a round that is to be typed.
+void beginTyped(Desk& desk, std::size_t station, const tasks::Round& round)
+{
+    std::size_t added = 0;
+    const bool done = desk.editPort(QObject::tr("Begin a round"), [&](job::Job& job, job::Port& port) {
+        added = app::addProbeSet(job, port, station);
+        if (round.lift)
+            port.probes[added].lift = round.lift;
+    });
+    if (done)
+        desk.workspace().chooseProbe(added);
+}
+
+void chooseUnread(app::Workspace& workspace)
+{
+    if (!workspace.probe())
+        return;
+    const auto& readings = workspace.port()->probes[*workspace.probe()].readings;
+    for (std::size_t i = 0; i < readings.size(); ++i) {
+        if (!readings[i].isRead())
+            return workspace.choosePoint(i);
+    }
+}
+
+void nextRound(Desk& desk)
+{
+    app::Workspace& workspace = desk.workspace();
+    app::InstrumentDesk& instrument = desk.session().instrument();
+    if (!workspace.port() || instrument.view().phase)
+        return;
+    const auto rounds = plannedRounds(desk);
+    const auto next = tasks::nextRound(rounds);
+    desk.showStage(calls::Stage::Probe);
+    if (!next)
+        return desk.tell(QObject::tr("The plan is done"),
+                         QObject::tr("Every round has been read. Change places, lifts or state for another one."));
+    const tasks::Round& round = rounds[*next];
+    const auto station = job::stationNear(*workspace.port(), round.s);
+    if (!station)
+        return desk.tell(QObject::tr("No station there"),
+                         QObject::tr("The plan wants a set at %1, where no station is any more.")
+                             .arg(workspace.text(units::Kind::Position, round.s.si())));
+    workspace.chooseStation(*station);
+    if (round.set)
+        workspace.chooseProbe(*round.set);
+    QString refused;
+    if (instrument.isReady())
+        refused = round.set ? instrument.goOn() : instrument.takeSet(round.lift);
+    else if (!round.set)
+        beginTyped(desk, *station, round);
+    if (!refused.isEmpty())
+        return desk.tell(QObject::tr("The round does not begin"), refused);
+    chooseUnread(workspace);
+}
+
+void addFinding(Desk& desk)
+{
+    app::Workspace& workspace = desk.workspace();
+    job::Pin pin;
+    pin.id = analysis::nextPinId(*workspace.port());
+    pin.sector = workspace.sector();
+    pin.s = workspace.port()->stations[*workspace.station()].s;
+    const std::size_t at = workspace.port()->pins.size();
+    const bool done =
+        desk.editPort(QObject::tr("Add finding"), [&](job::Job&, job::Port& port) { port.pins.push_back(pin); });
+    if (done)
+        workspace.choosePin(at);
+    desk.showStage(calls::Stage::Probe);
+}
+
+void removeFinding(Desk& desk)
+{
+    if (const auto at = desk.workspace().pin()) {
+        desk.editPort(QObject::tr("Remove finding"), [&](job::Job&, job::Port& port) {
+            port.pins.erase(port.pins.begin() + static_cast<std::ptrdiff_t>(*at));
+        });
+    }
+}
+
+void saveLog(Desk& desk)
+{
+    app::InstrumentDesk& instrument = desk.session().instrument();
+    const QString title = QObject::tr("What the instrument said");
+    if (!instrument.isOn())
+        return desk.tell(title, QObject::tr("connect an instrument first"));
+    const QString path = desk.prompts().writeTo(desk.window(), title, QStringLiteral("instrument.log"),
+                                                QObject::tr("Log of an instrument (*.log)"));
+    if (path.isEmpty())
+        return;
+    QObject::connect(
+        &instrument, &app::InstrumentDesk::logSaved, desk.window(),
+        [&desk, title](const QString& problem) {
+            if (!problem.isEmpty())
+                desk.tell(title, problem);
+        },
+        Qt::SingleShotConnection);
+    instrument.saveLog(path);
+}
+
 }  // namespace
 
 std::vector<Command> probeCommands()
@@ -76,6 +192,34 @@ std::vector<Command> probeCommands()
          QT_TRANSLATE_NOOP("Commands", "Remove the chosen probe set"),
          removeProbeSet,
          [](const app::Workspace& w) { return w.probe().has_value(); }},
+        {command::NextRound,
+         {MenuId::Edit, 320},
+         QT_TRANSLATE_NOOP("Commands", "&Next round of the plan"),
+         "Ctrl+Return",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Begin the next set of the plan for probing, or go on with one that has points left"),
+         nextRound,
+         only::withStation},
+        {command::AddFinding,
+         {MenuId::Edit, 330},
+         QT_TRANSLATE_NOOP("Commands", "Add a &finding here"),
+         "Ctrl+Shift+F",
+         QT_TRANSLATE_NOOP("Commands", "Pin something seen or felt to the chosen station"),
+         addFinding,
+         only::withStation},
+        {command::RemoveFinding,
+         {MenuId::Edit, 340},
+         QT_TRANSLATE_NOOP("Commands", "Remove findin&g"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Remove the chosen finding"),
+         removeFinding,
+         [](const app::Workspace& w) { return w.pin().has_value(); }},
+        {command::SaveInstrumentLog,
+         {MenuId::Job, 320},
+         QT_TRANSLATE_NOOP("Commands", "What the &instrument said…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Save the log of the connected instrument; an address log:PATH plays it back"),
+         saveLog},
         {command::FieldToFile,
          {MenuId::Job, 310},
          QT_TRANSLATE_NOOP("Commands", "Port as &mesh, surface or case…"),

@@ -5,7 +5,7 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 
-#include "instrument_line.hpp"
+#include "bench_views.hpp"
 #include "kit/entry_view.hpp"
 #include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
@@ -20,27 +20,33 @@ namespace euryth::widgets {
 using units::Kind;
 namespace field = job::field;
 
+namespace {
+
+constexpr int kAtBench = static_cast<int>(ProbePage::View::Virtual);  // views before it
+
+int groupOf(int view) { return view < kAtBench ? 0 : 1; }
+bool isComputed(ProbePage::View view) { return groupOf(static_cast<int>(view)) == 1; }
+
+}  // namespace
+
 ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWidget* parent)
     : StagePage(context, parent),
       m_commands(commands),
-      m_virtual(context.session.virtualProbe())
+      m_virtual(context.session.virtualProbe()),
+      m_lastOf{0, kAtBench}
 {
     setObjectName(QStringLiteral("probePage"));
-    m_viewSwitch = new Switch(
-        views(), [this](int i) { showView(i); }, QStringLiteral("probeViews"));
+    m_shows = makeShowsSwitch(m_virtual);
     m_flow = new QWidget;
     auto* flow = new QHBoxLayout(m_flow);
     flow->setContentsMargins(0, 0, 0, 0);
     flow->addWidget(makeFlowLine(context, m_virtual), 1);
     flow->addWidget(makeJudgeBy(context));
-    m_shows = makeShowsSwitch(m_virtual);
-    auto* head = new QHBoxLayout;
-    head->addWidget(m_viewSwitch);
-    head->addStretch(1);
-    head->addWidget(m_shows);
+    flow->addWidget(m_shows);
     m_views = new QStackedWidget;
     for (QWidget* view :
-         {makeReadings(), makeVirtualProbeView(context, m_virtual),
+         {makeSessionView(context, commands), makeReadings(), makeRankingView(context),
+          makeFindingsView(desk, commands), makeBenchView(context), makeVirtualProbeView(context, m_virtual),
           makeViscousView(
               context, m_virtual, context.session.runs(),
               [&desk](port_field::Quality quality) { exportField(desk, QStringLiteral(".case"), quality); }),
@@ -51,18 +57,47 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
-    column->addLayout(head);
+    column->addWidget(makeHead());
     column->addWidget(m_flow);
     column->addWidget(m_views, 1);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
+    connect(commands.action(command::NextRound), &QAction::triggered, this, [this] { showView(View::Session); });
+    connect(commands.action(command::AddFinding), &QAction::triggered, this, [this] { showView(View::Findings); });
+    connect(commands.action(command::AddProbeSet), &QAction::triggered, this, [this] {
+        if (isComputed(static_cast<View>(view())))
+            showView(View::Readings);
+    });
     showView(View::Readings);
     refresh();
 }
 
+QWidget* ProbePage::makeHead()
+{
+    auto* head = new QWidget;
+    auto* row = new QHBoxLayout(head);
+    row->setContentsMargins(0, 0, 0, 0);
+    m_groupSwitch = new Switch(
+        {tr("At the bench"), tr("Computed air")},
+        [this](int group) { showView(m_lastOf[static_cast<std::size_t>(group)]); }, QStringLiteral("probeGroups"));
+    row->addWidget(m_groupSwitch);
+    row->addSpacing(10);
+    const QStringList names = views();
+    const std::array<QStringList, 2> groups{names.mid(0, kAtBench), names.mid(kAtBench)};
+    const std::array<int, 2> first{0, kAtBench};
+    const std::array<QString, 2> objects{QStringLiteral("benchViews"), QStringLiteral("probeViews")};
+    for (std::size_t i = 0; i < groups.size(); ++i) {
+        m_viewSwitches[i] = new Switch(
+            groups[i], [this, from = first[i]](int chosen) { showView(from + chosen); }, objects[i]);
+        row->addWidget(m_viewSwitches[i]);
+    }
+    row->addStretch(1);
+    return head;
+}
+
 QStringList ProbePage::views() const
 {
-    return {tr("Readings"),   tr("Virtual probe"), tr("Viscous run"), tr("Walls"),
-            tr("Short side"), tr("What if"),       tr("Side by side")};
+    return {tr("Session"),     tr("Readings"), tr("Chokes"),     tr("Findings"), tr("Bench"),       tr("Virtual probe"),
+            tr("Viscous run"), tr("Walls"),    tr("Short side"), tr("What if"),  tr("Side by side")};
 }
 
 int ProbePage::view() const { return m_views->currentIndex(); }
@@ -76,9 +111,14 @@ void ProbePage::showView(int index)
         const auto policy = i == m_views->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored;
         m_views->widget(i)->setSizePolicy(policy, policy);
     }
-    m_viewSwitch->setDown(index);
-    m_flow->setVisible(view != View::Readings);
-    m_shows->setVisible(view != View::Readings && view != View::ShortSide);
+    const int group = groupOf(index);
+    m_lastOf[static_cast<std::size_t>(group)] = index;
+    m_groupSwitch->setDown(group);
+    m_viewSwitches[static_cast<std::size_t>(group)]->setDown(group == 0 ? index : index - kAtBench);
+    m_viewSwitches[0]->setVisible(group == 0);
+    m_viewSwitches[1]->setVisible(group == 1);
+    m_flow->setVisible(isComputed(view));
+    m_shows->setVisible(isComputed(view) && view != View::ShortSide);
     QWidget* shown = m_views->currentWidget();
     setFocusProxy(shown->focusProxy());
     shown->setFocus();
@@ -91,7 +131,8 @@ void ProbePage::showView(int index)
 void ProbePage::follow()
 {
     const bool judged = m_context.workspace.speedSource() == analysis::SpeedSource::Instant;
-    m_virtual.setSeen(judged || (m_context.workspace.stage() == app::Stage::Probe && m_views->currentIndex() > 0));
+    m_virtual.setSeen(judged ||
+                      (m_context.workspace.stage() == app::Stage::Probe && isComputed(static_cast<View>(view()))));
 }
 
 QWidget* ProbePage::makeReadings()
@@ -116,7 +157,6 @@ QWidget* ProbePage::makeReadings()
     top->addLayout(right, 1);
 
     auto* stripPanel = new Panel(tr("Sets, on one scale"));
-    stripPanel->addTool(makeInstrumentLine(context));
     auto* add = new QPushButton(tr("Add a set here"));
     add->setObjectName(QStringLiteral("addProbeSet"));
     add->setToolTip(tr("Adds nine points at the chosen station (Ctrl+Insert)"));

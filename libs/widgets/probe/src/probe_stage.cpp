@@ -84,7 +84,13 @@ std::vector<WalkPicture> pictures()
         probe.push(*walk.workspace().station(), geometry::Sector::Floor, lengthFromMm(1.0), true);
         probe.solver().finish();
     };
+    // Findings and a plan are in the demo's first port.
+    const auto atPin = [](Walk& walk) { walk.workspace().choosePin(0); };
     return {{"probe", view(View::Readings)},
+            {"probe-session", view(View::Session)},
+            {"probe-chokes", view(View::Chokes)},
+            {"probe-findings", view(View::Findings, atPin)},
+            {"probe-bench", view(View::Bench)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},
             {"probe-walls", view(View::Walls)},

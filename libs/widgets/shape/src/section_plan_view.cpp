@@ -77,6 +77,7 @@ QString growthTable(const app::Workspace& w)
         QString limit = bound.hold == cutting::Hold::Unmeasured  ? tr("not measured")
                         : bound.hold == cutting::Hold::Seat      ? tr("the seat cutter's")
                         : bound.hold == cutting::Hold::Gasket    ? tr("gasket's edge")
+                        : bound.hold == cutting::Hold::Finding   ? tr("a finding")
                         : bound.hold == cutting::Hold::DeadPlace ? tr("dead place")
                                                                  : w.text(Kind::Length, bound.greatest.si());
         rows += QStringLiteral(

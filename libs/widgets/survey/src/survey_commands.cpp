@@ -7,9 +7,9 @@
 #include "app/edits.hpp"
 #include "app/language.hpp"
 #include "app/port_edits.hpp"
-#include "files/photos.hpp"
 #include "imports/outline_file.hpp"
 #include "job/mirror.hpp"
+#include "kit/photo_tools.hpp"
 #include "survey/survey_stage.hpp"
 
 namespace euryth::widgets {
@@ -155,19 +155,11 @@ void outlineFromFile(Desk& desk)
 
 void addPhoto(Desk& desk)
 {
-    const QString job = desk.workspace().document().path();
-    if (job.isEmpty())
-        return desk.tell(QObject::tr("Save the job first"),
-                         QObject::tr("Photos are kept in a folder beside the job's file."));
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Photo of this port"),
-                                                 QObject::tr("Pictures (*.png *.jpg *.jpeg *.bmp);;All files (*)"));
-    if (path.isEmpty())
+    const QString name = takePhoto(desk, QObject::tr("Photo of this port"));
+    if (name.isEmpty())
         return;
-    const auto name = files::takePhoto(job.toStdString(), path.toStdString());
-    if (!name)
-        return desk.tell(QObject::tr("The photo is not kept"), app::shown(name.error()));
     desk.editPort(QObject::tr("Add photo"), [&](job::Job&, job::Port& port) {
-        port.photos.push_back({*name, {}, {}});
+        port.photos.push_back({name.toStdString(), {}, {}});
     });
 }
 

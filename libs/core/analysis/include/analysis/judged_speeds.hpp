@@ -13,9 +13,9 @@ ProbeResult probeResult(const job::Job& job, const job::Port& port, const PortAn
 void takeSpeeds(const job::Job& job, const job::Port& port, SpeedSource source, const Known<ComputedSpeeds>& speeds,
                 PortAnalysis& analysis);
 
-/// The sets that can be compared with each other: all of one lift (the greatest at which anything was read; a set
-/// without a lift counts as that), of several at a station the last. Computed sets are all alike. Numbers into
-/// judgedBy().
+/// The sets that can be compared with each other: those of the latest state of the port, all of one lift (the greatest
+/// at which anything was read in it; a set without a lift counts as that), of several at a station the last. Computed
+/// sets are all alike. Numbers into judgedBy().
 std::vector<std::size_t> comparableSets(const job::Port& port, const PortAnalysis& analysis);
 /// Speeds of a set at its own depression times this are those at the depression of the first comparable set, by the
 /// ideal speeds of both; 1 where one of them is not known.

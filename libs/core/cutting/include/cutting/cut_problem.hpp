@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "geometry/any_section.hpp"
@@ -18,7 +19,8 @@ enum class Hold {
     Unmeasured,  ///< the wall is not known, so no depth is safe
     DeadPlace,   ///< the air hardly moves here; taking metal would make it worse
     Seat,        ///< the throat belongs to the seat cutter, not to the burr
-    Gasket       ///< the gasket's edge: beyond it nothing seals
+    Gasket,      ///< the gasket's edge: beyond it nothing seals
+    Finding      ///< somebody has found there what forbids it
 };
 
 /// A guide boss that is thinned to a fin: its sides go in, its height stays.
@@ -44,6 +46,8 @@ struct CutStation {
     geometry::PerSector<Length> curve{};                      ///< by which it may be thinner between gauged places
     geometry::PerSector<std::optional<Length>> toGasket{};    ///< at the window: how far it is to the gasket's edge
     geometry::PerSector<std::optional<double>> speedRatio{};  ///< local speed over the section's mean
+
+    geometry::PerSector<std::string> leave{};  ///< id of the finding that forbids a cut, or empty
 
     /// What the planned shape takes anyhow; the cut goes at least so deep, as far as depthBound() lets it.
     geometry::PerSector<Length> least{};

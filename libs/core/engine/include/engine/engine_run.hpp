@@ -44,7 +44,10 @@ struct SpeedPoint {
                                         ///< pushes against, over the pipe's
     double chokedShare = 0.0;
     double chokedAtHighLift = 0.0;
-    double left = 0.0;    ///< burned gas in what is trapped
+    double left = 0.0;  ///< burned gas in what is trapped
+    /// Mean Mach number at the greatest flow: at each station of the port from the window on, last in the valve's
+    /// opening.
+    std::vector<double> machs;
     bool settled = true;  ///< as in planning::Filling
 };
 SpeedPoint speedPoint(const EngineModel& model, RotationalSpeed rpm);
@@ -53,6 +56,9 @@ std::vector<SpeedPoint> sweep(const EngineModel& model, RotationalSpeed from, Ro
                               const std::stop_token& stop = {});
 
 /// What is missing where a filling has not settled (planning::Filling::settled): its numbers mean nothing.
+/// Speed over that of sound at Mach 1, of air with the same total temperature (NACA 1135, eq. 50).
+double characteristicMach(double mach);
+
 inline Phrase noEnd() { return say("missing.no-end"); }
 
 /// What a port passes at full lift, and what the engine makes of it over its speeds.
@@ -68,6 +74,9 @@ struct PortFlows {
     std::optional<RotationalSpeed> chokesFrom;
 
     [[nodiscard]] const SpeedPoint& atTop() const { return speeds[top]; }
+    /// The speed from which the air at a place (`at`: a station, or as many as there are: the valve) is sonic where it
+    /// is `ratio` times as fast as its mean; nothing where that is over all of `speeds`. Straight between these.
+    [[nodiscard]] std::optional<RotationalSpeed> sonicFrom(std::size_t at, double ratio) const;
     /// The speed at which the greatest flow of the stroke reaches `flow`; nothing where the engine never draws so much,
     /// as a passage that chokes at less does not let it.
     [[nodiscard]] std::optional<RotationalSpeed> speedFor(MassFlow flow) const;

@@ -19,6 +19,7 @@
 ///   later(Field, T&, usual)      a rule that came later: written only where it is not the usual one
 ///   laterRange, option           the same for a range and for one of a few words
 ///   word(key, names, optional&)  one of a few words that may be absent
+///   truth(key, optional<bool>&)  true or false, or absent
 ///   constant(key, text)          a word with one allowed value
 ///   object(key, T&)              a nested record; extra object() with a function for records without a type
 ///   list(key, vector&)           a list of records
@@ -47,6 +48,11 @@ inline constexpr std::array<std::string_view, 2> kPassageKeys{"joined", "port al
 inline constexpr std::array<std::string_view, 6> kNeighbourKeys{"water", "bolt hole", "pushrod tube",
                                                                 "port",  "bore",      "outside"};
 inline constexpr std::array<std::string_view, 5> kWallPlaceKeys{"runner", "turn", "short side", "bowl", "common wall"};
+inline constexpr std::array<std::string_view, 4> kEntryKeys{"radius", "clay", "manifold", "none"};
+inline constexpr std::array<std::string_view, 7> kPinKeys{"wet",   "string",       "lip", "bump",
+                                                          "crack", "breakthrough", "note"};
+inline constexpr std::array<std::string_view, 2> kPinAsksKeys{"cut", "leave"};
+inline constexpr std::array<std::string_view, 2> kRampKeys{"slow", "fast"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
 
 template <class V, ConstOrNot<Assumed> T>
@@ -151,6 +157,7 @@ void describe(V& v, T& gauge)
 template <class V, ConstOrNot<Bench> T>
 void describe(V& v, T& bench)
 {
+    v.text("id", bench.id);
     v.measured(field::depression, bench.depression);
     v.object("air", [&](auto& air) {
         air.measured(field::temperature, bench.temperature);
@@ -447,6 +454,94 @@ void describe(V& v, T& station)
     v.unknown(station.unknown);
 }
 
+template <class V, ConstOrNot<Setup> T>
+void describe(V& v, T& setup)
+{
+    v.extra(field::adapterBore, setup.bore);
+    v.word("entry", kEntryKeys, setup.entry);
+    v.truth("pipe", setup.pipe);
+    v.truth("plug", setup.plug);
+    v.unknown(setup.unknown);
+}
+
+template <class V, ConstOrNot<PlateCheck> T>
+void describe(V& v, T& check)
+{
+    v.text("when", check.when);
+    v.measured(field::plate, check.plate);
+    v.measured(field::platePipe, check.pipe);
+    v.measured(field::depression, check.depression);
+    v.measured(field::plateExpected, check.expected);
+    v.measured(field::plateRead, check.read);
+    v.unknown(check.unknown);
+}
+
+template <class V, ConstOrNot<LeakCheck> T>
+void describe(V& v, T& check)
+{
+    v.text("when", check.when);
+    v.measured(field::depression, check.depression);
+    v.measured(field::leakRead, check.read);
+    v.unknown(check.unknown);
+}
+
+template <class V, ConstOrNot<BenchRecord> T>
+void describe(V& v, T& bench)
+{
+    v.requiredText("id", bench.id);
+    v.word("ramp", kRampKeys, bench.ramp);
+    v.object("factor", [&](auto& factor) {
+        factor.extra(field::factorIntake, bench.factorIntake);
+        factor.extra(field::factorExhaust, bench.factorExhaust);
+        factor.unknown(bench.unknownInFactor);
+    });
+    v.object("setup", bench.setup);
+    v.list("plates", bench.plates);
+    v.list("leaks", bench.leaks);
+    v.unknown(bench.unknown);
+}
+
+template <class V, ConstOrNot<PlannedPlace> T>
+void describe(V& v, T& place)
+{
+    v.number(field::probeStation, place.s);
+    v.unknown(place.unknown);
+}
+
+template <class V, ConstOrNot<PlannedLift> T>
+void describe(V& v, T& lift)
+{
+    v.number(field::probeLift, lift.lift);
+    v.unknown(lift.unknown);
+}
+
+template <class V, ConstOrNot<ProbePlan> T>
+void describe(V& v, T& plan)
+{
+    v.text("grid", plan.grid);
+    v.text("state", plan.state);
+    v.list("places", plan.places);
+    v.list("lifts", plan.lifts);
+    v.unknown(plan.unknown);
+}
+
+template <class V, ConstOrNot<Pin> T>
+void describe(V& v, T& pin)
+{
+    v.text("id", pin.id);
+    v.choice("kind", kPinKeys, pin.kind);
+    v.measured(field::pinS, pin.s);
+    v.word("sector", kSectorKeys, pin.sector);
+    v.measured(field::pinLift, pin.lift);
+    v.extra(field::pinWidth, pin.width);
+    v.word("asks", kPinAsksKeys, pin.asks);
+    v.text("state", pin.state);
+    v.text("when", pin.when);
+    v.text("text", pin.text);
+    v.text("photo", pin.photo);
+    v.unknown(pin.unknown);
+}
+
 template <class V, ConstOrNot<Reading> T>
 void describe(V& v, T& reading)
 {
@@ -457,6 +552,7 @@ void describe(V& v, T& reading)
     v.extra(field::scatter, reading.scatter);
     v.extra(field::samples, reading.samples);
     v.text("when", reading.when);
+    v.text("note", reading.note);
     v.unknown(reading.unknown);
 }
 
@@ -469,8 +565,11 @@ void describe(V& v, T& probe)
     v.measured(field::depression, probe.depression);
     v.extra(field::benchFlow, probe.benchFlow);
     v.text("when", probe.when);
+    v.text("state", probe.state);
     v.text("bench", probe.bench);
     v.text("instrument", probe.instrument);
+    v.object("setup", probe.setup);
+    v.text("note", probe.note);
     v.list("readings", probe.readings);
     v.unknown(probe.unknown);
 }
@@ -492,6 +591,7 @@ void describe(V& v, T& test)
     v.text("state", test.state);
     v.text("bench", test.bench);
     v.measured(field::depression, test.depression);
+    v.object("setup", test.setup);
     v.list("points", test.points);
     v.unknown(test.unknown);
 }
@@ -555,6 +655,8 @@ void describeRunner(V& v, T& port, Branches branches)
     branches();
     v.list("probes", port.probes);
     v.list("flow", port.flow);
+    v.object("probe_plan", port.probePlan);
+    v.list("pins", port.pins);
     v.list("photos", port.photos);
     v.list("accepted", port.accepted);
     v.text("plan_name", port.planName);
@@ -589,6 +691,7 @@ void describe(V& v, T& job)
     v.text("title", job.title);
     v.object("engine", job.engine);
     v.object("bench", job.bench);
+    v.list("benches", job.benches);
     v.object("house", job.house);
     v.object("wall_gauge", job.gauge);
     v.list("castings", job.castings);

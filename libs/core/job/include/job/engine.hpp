@@ -102,6 +102,7 @@ struct WallGauge {
 };
 
 struct Bench {
+    std::string id;  ///< of the one at which one works (BenchRecord), or empty
     std::optional<PressureDifference> depression;
     std::optional<Temperature> temperature;
     std::optional<AbsolutePressure> pressure;

@@ -184,6 +184,17 @@ inline constexpr FieldOf speed{"speed", "speed_m_s", kMps, between(-700, 700)};
 inline constexpr FieldOf impact{"impact", "impact_pa", kPa, between(0, 60000)};
 inline constexpr FieldOf scatter{"scatter", "scatter_m_s", kMps, between(0, 700)};
 inline constexpr FieldOf samples{"samples", "samples", kCount, between(1, 1000000)};
+inline constexpr FieldOf adapterBore{"adapter-bore", "bore_mm", kMm, between(10, 320)};
+inline constexpr FieldOf plate{"plate", "plate_mm", kMm, between(1, 300)};
+inline constexpr FieldOf platePipe{"plate-pipe", "pipe_mm", kMm, between(5, 1000)};
+inline constexpr FieldOf plateExpected{"plate-expected", "expected_m3_s", kM3s, between(1e-5, 10)};
+inline constexpr FieldOf plateRead{"plate-read", "read_m3_s", kM3s, between(1e-5, 10)};
+inline constexpr FieldOf leakRead{"leak-read", "read_m3_s", kM3s, between(0, 1)};
+inline constexpr FieldOf factorIntake{"factor-intake", "intake", kOne, between(0.5, 2)};
+inline constexpr FieldOf factorExhaust{"factor-exhaust", "exhaust", kOne, between(0.5, 2)};
+inline constexpr FieldOf pinS{"pin-s", "s_mm", kMmAlong, between(0, 2000)};
+inline constexpr FieldOf pinLift{"pin-lift", "lift_mm", kMm, between(0, 50)};
+inline constexpr FieldOf pinWidth{"pin-width", "width_mm", kMm, between(0, 300)};
 // flow tests
 inline constexpr FieldOf flowLift{"flow-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf flow{"flow", "flow_m3_s", kM3s, between(1e-5, 10)};

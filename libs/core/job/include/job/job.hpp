@@ -13,6 +13,7 @@ struct Job {
     std::string title;
     Engine engine;
     Bench bench;
+    std::vector<BenchRecord> benches;
     House house;
     WallGauge gauge;
     std::vector<Casting> castings;
@@ -21,6 +22,11 @@ struct Job {
     UnknownKeys unknown;
     friend bool operator==(const Job&, const Job&) = default;
 };
+
+/// The bench of this id; nothing where it is not written down.
+const BenchRecord* benchNamed(const Job& job, const std::string& id);
+/// True flow over what a bench reads on a side; 1 where that is not known.
+double benchFactor(const Job& job, const std::string& bench, Side side);
 
 /// The branches of a port, in order; empty for a plain port and for a branch.
 std::vector<const Port*> branchesOf(const Job& job, const Port& port);

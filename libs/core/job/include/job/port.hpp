@@ -3,6 +3,7 @@
 
 #include <optional>
 
+#include "job/air_read.hpp"
 #include "job/station.hpp"
 #include "job/valve.hpp"
 
@@ -31,51 +32,6 @@ struct JoinedRunner {
     std::vector<JoinedStation> stations;
     UnknownKeys unknown;
     friend bool operator==(const JoinedRunner&, const JoinedRunner&) = default;
-};
-
-struct Reading {
-    double u = 0.0;  ///< share of the half width, left positive
-    double v = 0.0;  ///< share of the half height, roof positive
-    std::optional<Speed> speed;
-    std::optional<PressureDifference> impact;  ///< the pitot's own reading, where that was typed
-    std::optional<Speed> scatter;              ///< of an instrument's samples, one standard deviation
-    std::optional<int> samples;                ///< that the reading is the mean of
-    std::string when;
-    UnknownKeys unknown;
-    friend bool operator==(const Reading&, const Reading&) = default;
-};
-
-struct ProbeSet {
-    std::string id;
-    std::optional<Length> stationS;
-    std::optional<Length> lift;
-    std::optional<PressureDifference> depression;
-    std::optional<VolumeFlow> benchFlow;  ///< what the bench itself read while probing
-    std::string when;
-    std::string bench;       ///< id of the bench
-    std::string instrument;  ///< that took it, as it calls itself; empty where the readings were typed
-    std::vector<Reading> readings;
-    UnknownKeys unknown;
-    friend bool operator==(const ProbeSet&, const ProbeSet&) = default;
-};
-
-struct FlowPoint {
-    std::optional<Length> lift;
-    std::optional<VolumeFlow> flow;
-    std::optional<double> swirl;
-    UnknownKeys unknown;
-    friend bool operator==(const FlowPoint&, const FlowPoint&) = default;
-};
-
-struct FlowTest {
-    std::string id;
-    std::string when;
-    std::string state;
-    std::string bench;
-    std::optional<PressureDifference> depression;
-    std::vector<FlowPoint> points;
-    UnknownKeys unknown;
-    friend bool operator==(const FlowTest&, const FlowTest&) = default;
 };
 
 /// A call that the porter has seen and lives with, and why.
@@ -139,6 +95,8 @@ struct Port {
     std::vector<Station> stations;
     std::vector<ProbeSet> probes;
     std::vector<FlowTest> flow;
+    ProbePlan probePlan;
+    std::vector<Pin> pins;
     std::vector<Photo> photos;
     std::vector<Acceptance> accepted;
     // The current plan: its stations' part is in the stations.

@@ -57,13 +57,21 @@ public:
     explicit PeelCanvas(Context context, QWidget* parent = nullptr);
     void setShows(drawing::PeelShows shows);
 
+signals:
+    /// A place of the wall was clicked twice.
+    void placeWanted(Length s, geometry::Sector sector);
+
 protected:
     [[nodiscard]] drawing::PeelScene makeScene() const override;
     void draw(QPainter& painter, const drawing::PeelScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
     bool event(QEvent* event) override;
 
 private:
+    /// Number in the port of a finding that the picture shows, which are those with a place.
+    [[nodiscard]] std::size_t placedPin(std::size_t shown) const;
+
     drawing::PeelShows m_shows = drawing::PeelShows::CutDepth;
 };
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+
 #include "kit/stage.hpp"
 
 class QStackedWidget;
@@ -15,7 +17,8 @@ class ProbePage : public StagePage {
     Q_OBJECT
 
 public:
-    enum class View { Readings, Virtual, Viscous, Walls, ShortSide, WhatIf, Beside };
+    /// Those at the bench, then those in computed air.
+    enum class View { Session, Readings, Chokes, Findings, Bench, Virtual, Viscous, Walls, ShortSide, WhatIf, Beside };
     ProbePage(Context context, Desk& desk, const Commands& commands, QWidget* parent = nullptr);
     [[nodiscard]] QStringList views() const override;
     [[nodiscard]] int view() const override;
@@ -25,6 +28,7 @@ public:
     void setCompact(bool compact) override { m_longPanel->setVisible(!compact); }
 
 private:
+    QWidget* makeHead();
     QWidget* makeReadings();
     QWidget* makeEntry();
     void refresh() override;
@@ -33,7 +37,10 @@ private:
     const Commands& m_commands;
     app::VirtualProbe& m_virtual;
     QStackedWidget* m_views = nullptr;
-    Switch* m_viewSwitch = nullptr;
+    /// Which of the two groups is shown, and the views of each.
+    Switch* m_groupSwitch = nullptr;
+    std::array<Switch*, 2> m_viewSwitches{};
+    std::array<int, 2> m_lastOf{};  ///< view that was last shown of each
     QWidget* m_flow = nullptr;
     QWidget* m_shows = nullptr;
     Panel* m_sectionPanel = nullptr;

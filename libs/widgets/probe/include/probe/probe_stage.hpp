@@ -9,6 +9,10 @@ namespace euryth::widgets {
 namespace command {
 inline constexpr CommandId AddProbeSet{"add-probe-set"};
 inline constexpr CommandId RemoveProbeSet{"remove-probe-set"};
+inline constexpr CommandId NextRound{"next-round"};
+inline constexpr CommandId AddFinding{"add-finding"};
+inline constexpr CommandId RemoveFinding{"remove-finding"};
+inline constexpr CommandId SaveInstrumentLog{"save-instrument-log"};
 inline constexpr CommandId FieldToFile{"field-to-file"};
 }  // namespace command
 

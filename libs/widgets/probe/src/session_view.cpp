@@ -1,0 +1,530 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <QAction>
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QProcess>
+#include <QStandardPaths>
+#include <QVBoxLayout>
+
+#include "air/isentropic.hpp"
+#include "app/instrument_desk.hpp"
+#include "app/reading_entry.hpp"
+#include "bench_views.hpp"
+#include "drawing/tip_view.hpp"
+#include "instrument_line.hpp"
+#include "kit/canvas.hpp"
+#include "kit/page_tools.hpp"
+#include "kit/section_canvases.hpp"
+#include "probe/probe_stage.hpp"
+#include "probe_plan_line.hpp"
+#include "tasks/rounds.hpp"
+#include "virtual_parts.hpp"
+
+namespace euryth::widgets {
+
+using app::InstrumentDesk;
+using devices::SetTaker;
+using units::Kind;
+
+namespace {
+
+/// The set and the reading that the hand is at: the chosen ones.
+struct AtHand {
+    std::size_t port = 0;
+    std::size_t set = 0;
+    std::size_t reading = 0;
+    const job::ProbeSet* probe = nullptr;
+};
+
+std::optional<AtHand> atHand(const app::Workspace& w)
+{
+    const job::Port* port = w.port();
+    if (!port || !w.probe() || !w.point() || *w.point() >= port->probes[*w.probe()].readings.size())
+        return std::nullopt;
+    return AtHand{*w.portIndex(), *w.probe(), *w.point(), &port->probes[*w.probe()]};
+}
+
+/// The section with the points of the chosen set; a click chooses a point, or places one where the grid is free.
+class TipCanvas : public SceneCanvas<drawing::TipScene> {
+public:
+    explicit TipCanvas(Context context) : SceneCanvas(context)
+    {
+        setObjectName(QStringLiteral("tipSection"));
+        setMinimumSize(220, 150);
+        setFocusPolicy(Qt::StrongFocus);
+        setAccessibleName(tr("Where the tip has to be, seen from the window"));
+    }
+
+protected:
+    [[nodiscard]] drawing::TipScene makeScene() const override
+    {
+        drawing::TipScene scene;
+        const app::Workspace& w = workspace();
+        const auto* result = w.probeResult();
+        if (!result || !result->station) {
+            scene.empty = tr("No set is chosen.\nNext round begins the first one of the plan.");
+            return scene;
+        }
+        scene.section = w.analysis().sections[*result->station];
+        for (std::size_t i = 0; i < result->readings.size(); ++i) {
+            const probing::PointReading& reading = result->readings[i];
+            drawing::TipScene::Point point;
+            point.at = probing::toSection(reading.at, *scene.section);
+            if (reading.speed)
+                point.reading = w.number(Kind::Speed, reading.speed->si());
+            point.chosen = point.inHand = w.point() == i;
+            scene.points.push_back(point);
+        }
+        if (const auto hand = atHand(w)) {
+            const auto& reading = hand->probe->readings[hand->reading];
+            const auto way = tasks::tipWay(*w.port(), hand->probe->stationS.value_or(Length{}), *scene.section,
+                                           {reading.u, reading.v});
+            scene.fromWall = tr("%1 from the wall").arg(w.text(Kind::Length, way.fromWall.si()));
+        }
+        return scene;
+    }
+
+    void draw(QPainter& painter, const drawing::TipScene& scene) override
+    {
+        drawing::TipView(scene, area()).paint(painter, theme());
+    }
+
+    void mousePressEvent(QMouseEvent* event) override
+    {
+        const auto& picture = scene();
+        const drawing::TipView view(picture, area());
+        setFocus();
+        if (const auto point = view.pointAt(event->position()))
+            return workspace().choosePoint(*point);
+        if (const auto place = view.placeAt(event->position()))
+            addPoint(*place);
+    }
+
+private:
+    /// A point of a set that is no grid, where the section was clicked.
+    void addPoint(geometry::Point at)
+    {
+        const job::Port* port = workspace().port();
+        const auto set = workspace().probe();
+        if (!port || !set || !workspace().probeResult()->station || !isFree(*port, *set))
+            return;
+        const geometry::Box box = geometry::boxOf(workspace().analysis().sections[*workspace().probeResult()->station]);
+        job::Reading reading;
+        reading.u = std::clamp(2.0 * (at.left - box.middle.left) / box.width.si(), -1.0, 1.0);
+        reading.v = std::clamp(2.0 * (at.up - box.middle.up) / box.height.si(), -1.0, 1.0);
+        const std::size_t point = port->probes[*set].readings.size();
+        const std::size_t index = *workspace().portIndex();
+        if (workspace().document().apply(
+                tr("Place a point"), [&](job::Job& job) { job.ports[index].probes[*set].readings.push_back(reading); }))
+            workspace().choosePoint(point);
+    }
+
+    static bool isFree(const job::Port& port, std::size_t set)
+    {
+        std::vector<probing::GridPoint> points;
+        for (const job::Reading& r : port.probes[set].readings)
+            points.push_back({r.u, r.v});
+        return !probing::asTensorGrid(points) && !probing::isArithmetic(points);
+    }
+};
+
+class RoundsCanvas : public SceneCanvas<drawing::RoundsScene> {
+public:
+    RoundsCanvas(Context context, std::function<void(std::size_t)> chosen)
+        : SceneCanvas(context),
+          m_chosen(std::move(chosen))
+    {
+        setObjectName(QStringLiteral("rounds"));
+        setMinimumHeight(52);
+        setAccessibleName(tr("Rounds of the plan"));
+    }
+
+protected:
+    [[nodiscard]] drawing::RoundsScene makeScene() const override
+    {
+        drawing::RoundsScene scene;
+        const app::Workspace& w = workspace();
+        const job::Port* port = w.port();
+        if (!port || port->probePlan.places.empty()) {
+            scene.empty = tr("Nothing is planned. Usual plan: pinch, short side and bowl at full lift.");
+            return scene;
+        }
+        for (const job::PlannedPlace& place : port->probePlan.places)
+            scene.places.push_back(placeName(*port, place.s));
+        for (const job::PlannedLift& lift : port->probePlan.lifts)
+            scene.lifts.push_back(w.text(Kind::Length, lift.lift.si()));
+        if (scene.lifts.empty())
+            scene.lifts.emplace_back();
+        const auto rounds = tasks::roundsOf(*port);
+        const auto next = tasks::nextRound(rounds);
+        for (std::size_t i = 0; i < rounds.size(); ++i)
+            scene.cells.push_back(cellOf(*port, rounds[i], i, next));
+        return scene;
+    }
+
+    void draw(QPainter& painter, const drawing::RoundsScene& scene) override
+    {
+        drawing::RoundsView(scene, area()).paint(painter, theme());
+    }
+
+    void mousePressEvent(QMouseEvent* event) override
+    {
+        const auto& picture = scene();
+        if (const auto round = drawing::RoundsView(picture, area()).roundAt(event->position()))
+            m_chosen(*round);
+    }
+
+private:
+    [[nodiscard]] QString placeName(const job::Port& port, Length s) const
+    {
+        const auto station = job::stationNear(port, s);
+        const QString name =
+            station ? workspace().text(analysis::stationName(workspace().analysis(), port, *station)) : QString();
+        return name.isEmpty() ? workspace().text(Kind::Position, s.si()) : name;
+    }
+
+    [[nodiscard]] drawing::RoundsScene::Cell cellOf(const job::Port& port, const tasks::Round& round, std::size_t i,
+                                                    std::optional<std::size_t> next) const
+    {
+        drawing::RoundsScene::Cell cell;
+        cell.round = i;
+        cell.next = next == i;
+        if (!round.set)
+            return cell;
+        cell.points = port.probes[*round.set].readings.size();
+        cell.read = cell.points - round.unread;
+        cell.chosen = workspace().probe() == round.set;
+        const auto& result = workspace().analysis().probes[*round.set];
+        if (result.traverse)
+            cell.mean = workspace().text(Kind::Speed, result.traverse->mean.si());
+        return cell;
+    }
+
+    std::function<void(std::size_t)> m_chosen;
+};
+
+class SessionView : public QWidget {
+public:
+    SessionView(Context context, const Commands& commands) : m_context(context), m_commands(commands)
+    {
+        setObjectName(QStringLiteral("session"));
+        auto* main = new QHBoxLayout;
+        main->setSpacing(8);
+        main->addWidget(makePicture(), 3);
+        auto* right = new QVBoxLayout;
+        right->setSpacing(8);
+        right->addWidget(makeDigits(), 3);
+        m_long = new Panel(tr("How far the stem goes in"));
+        m_long->body()->addWidget(new LongSectionCanvas(context), 1);
+        right->addWidget(m_long, 2);
+        main->addLayout(right, 4);
+        auto* column = new QVBoxLayout(this);
+        column->setContentsMargins(0, 0, 0, 0);
+        column->setSpacing(8);
+        column->addWidget(makeInstrumentLine(context));
+        column->addLayout(main, 1);
+        column->addWidget(makePlan());
+        connect(&desk(), &InstrumentDesk::changed, this, [this] { follow(); });
+        connect(&desk(), &InstrumentDesk::pointTaken, this, [this] { cue(); });
+        connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
+        connect(commands.action(command::NextRound), &QAction::triggered, this, [this] { handHome(); });
+        setFocusProxy(m_hand);
+        refresh();
+    }
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override
+    {
+        const bool taking = desk().view().phase.has_value();
+        if (!taking)
+            return QWidget::keyPressEvent(event);
+        switch (event->key()) {
+        case Qt::Key_Space: return desk().press();
+        case Qt::Key_S: return desk().skip();
+        case Qt::Key_R:
+        case Qt::Key_Backspace: return desk().again();
+        default: QWidget::keyPressEvent(event);
+        }
+    }
+
+private:
+    [[nodiscard]] InstrumentDesk& desk() const { return m_context.session.instrument(); }
+    [[nodiscard]] app::Workspace& workspace() const { return m_context.workspace; }
+
+    QWidget* makePicture()
+    {
+        m_picture = new Panel(tr("Where the tip has to be"));
+        m_tip = new TipCanvas(m_context);
+        m_picture->body()->addWidget(m_tip, 1);
+        m_way = new QLabel;
+        m_way->setObjectName(QStringLiteral("tipWay"));
+        m_way->setWordWrap(true);
+        m_way->setMinimumHeight(34);
+        m_picture->body()->addWidget(m_way);
+        return m_picture;
+    }
+
+    QWidget* makeDigits()
+    {
+        m_digits = new Panel(tr("Reading"));
+        m_reading = new QLabel;
+        m_reading->setObjectName(QStringLiteral("sessionReading"));
+        constexpr int metresAway = 72;
+        m_reading->setFont(drawing::font(metresAway, true));
+        m_reading->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+        m_state = new QLabel;
+        m_state->setObjectName(QStringLiteral("sessionState"));
+        m_state->setFont(drawing::font(drawing::text::kName));
+        m_state->setWordWrap(true);
+        m_state->setMinimumHeight(22);
+        m_hand = new QLineEdit;
+        m_hand->setObjectName(QStringLiteral("sessionHand"));
+        m_hand->setAccessibleName(tr("Reading of this point"));
+        m_hand->setPlaceholderText(tr("type the reading, Enter goes on"));
+        m_message = new MessageLine;
+        m_message->setHint(tr("26.5 inH2O works too; Enter alone passes over."));
+        m_message->setMinimumHeight(18);
+        connect(m_hand, &QLineEdit::returnPressed, this, [this] { typed(); });
+        m_steady = new QCheckBox(tr("take when steady"));
+        m_steady->setObjectName(QStringLiteral("takeWhenSteady"));
+        m_steady->setChecked(true);
+        m_steady->setToolTip(
+            tr("Off: a point is taken only when Space, the foot switch or the probe's key is pressed"));
+        connect(m_steady, &QCheckBox::toggled, this, [this](bool on) { desk().takeWhenSteady(on); });
+        m_cue = new QComboBox;
+        m_cue->setObjectName(QStringLiteral("cue"));
+        m_cue->setToolTip(tr("What is to be heard when a point is taken"));
+        m_cue->addItems({tr("no sound"), tr("a beep")});
+        if (!QStandardPaths::findExecutable(QStringLiteral("spd-say")).isEmpty())
+            m_cue->addItem(tr("spoken"));
+        m_digits->addTool(m_steady);
+        m_digits->addTool(m_cue);
+        m_digits->body()->addWidget(m_reading);
+        m_digits->body()->addWidget(m_state, 1);
+        TextEdit::Source note;
+        note.label = tr("note");
+        note.tip = tr("A word about this point");
+        note.get = [this] {
+            const auto hand = atHand(workspace());
+            return hand ? QString::fromStdString(hand->probe->readings[hand->reading].note) : QString();
+        };
+        note.set = [this](const QString& text) {
+            const auto hand = atHand(workspace());
+            if (!hand)
+                return tr("choose a point first");
+            return workspace().document().edit(tr("Note on a reading"), [&](job::Job& job) {
+                job.ports[hand->port].probes[hand->set].readings[hand->reading].note = text.trimmed().toStdString();
+            });
+        };
+        auto* noteEdit = new TextEdit(m_context, std::move(note));
+        noteEdit->edit()->setObjectName(QStringLiteral("readingNote"));
+        auto* line = new QHBoxLayout;
+        line->setSpacing(8);
+        line->addWidget(m_hand, 3);
+        line->addWidget(noteEdit, 2);
+        m_digits->body()->addLayout(line);
+        m_digits->body()->addWidget(m_message);
+        return m_digits;
+    }
+
+    QWidget* makePlan()
+    {
+        auto* panel = new Panel(tr("Plan"));
+        panel->addTool(makeProbePlanLine(m_context));
+        auto* next = new QPushButton(tr("Next round"));
+        next->setObjectName(QStringLiteral("nextRound"));
+        next->setToolTip(tr("Begins the next set of the plan, or goes on with one that has points left (Ctrl+Enter)"));
+        connect(next, &QPushButton::clicked, m_commands.action(command::NextRound), &QAction::trigger);
+        panel->addTool(next);
+        panel->body()->addWidget(new RoundsCanvas(m_context, [this](std::size_t round) { showRound(round); }));
+        return panel;
+    }
+
+    void showRound(std::size_t index)
+    {
+        const auto rounds = tasks::roundsOf(*workspace().port());
+        if (rounds[index].set)
+            workspace().chooseProbe(*rounds[index].set);
+        else if (const auto station = job::stationNear(*workspace().port(), rounds[index].s))
+            workspace().chooseStation(*station);
+    }
+
+    /// The hand goes where it is wanted: to the number that is typed, or off it where an instrument reads.
+    void handHome()
+    {
+        if (desk().view().phase)
+            m_tip->setFocus();
+        else
+            m_hand->setFocus();
+    }
+
+    void typed()
+    {
+        const auto hand = atHand(workspace());
+        if (!hand)
+            return m_message->showError(tr("Begin a round first: Ctrl+Enter."));
+        const QString text = m_hand->text().trimmed();
+        if (!text.isEmpty()) {
+            const QString reason = app::commitReading(workspace(), hand->port, hand->set, hand->reading, text);
+            if (!reason.isEmpty())
+                return m_message->showError(reason);
+        }
+        m_hand->clear();
+        m_message->clearError();
+        // The next one that was not read, round from this one.
+        const auto& readings = workspace().job().ports[hand->port].probes[hand->set].readings;
+        for (std::size_t step = 1; step < readings.size(); ++step) {
+            const std::size_t at = (hand->reading + step) % readings.size();
+            if (!readings[at].isRead() && (at > hand->reading || !text.isEmpty()))
+                return workspace().choosePoint(at);
+        }
+        if (hand->reading + 1 < readings.size() && text.isEmpty())
+            workspace().choosePoint(hand->reading + 1);
+    }
+
+    /// The instrument has gone on: what is chosen goes along, as far as somebody looks at that port.
+    void follow()
+    {
+        const auto hand = desk().inHand();
+        if (hand && workspace().portIndex() == hand->port && m_followed != std::pair(hand->set, hand->reading)) {
+            m_followed = {hand->set, hand->reading};
+            workspace().chooseProbe(hand->set);
+            workspace().choosePoint(hand->reading);
+        }
+        if (!hand)
+            m_followed = {};
+        refresh();
+    }
+
+    void cue() const
+    {
+        if (!isVisible() || m_cue->currentIndex() == 0)
+            return;
+        if (m_cue->currentIndex() == 1)
+            return QApplication::beep();
+        const auto hand = atHand(workspace());
+        const auto* result = workspace().probeResult();
+        if (hand && result)
+            QProcess::startDetached(QStringLiteral("spd-say"),
+                                    {workspace().text(analysis::pointName(result->readings[hand->reading].at))});
+    }
+
+    void refresh()
+    {
+        const auto hand = atHand(workspace());
+        const bool taking = desk().view().phase.has_value();
+        m_hand->setVisible(!taking);
+        m_message->setVisible(!taking);
+        m_hand->setEnabled(hand.has_value());
+        m_steady->setVisible(desk().isOn());
+        m_picture->setTitle(pictureTitle(hand));
+        m_way->setText(hand ? wayText(*hand) : QString());
+        m_digits->setTitle(hand ? tr("Set %1").arg(QString::fromStdString(hand->probe->id)) : tr("Reading"));
+        showReading(hand, taking);
+    }
+
+    [[nodiscard]] QString pictureTitle(const std::optional<AtHand>& hand) const
+    {
+        if (!hand)
+            return tr("Where the tip has to be");
+        const auto& reading = hand->probe->readings[hand->reading];
+        return tr("Point %1 of %2: %3")
+            .arg(hand->reading + 1)
+            .arg(hand->probe->readings.size())
+            .arg(workspace().text(analysis::pointName({reading.u, reading.v})));
+    }
+
+    [[nodiscard]] QString wayText(const AtHand& hand) const
+    {
+        const auto* result = workspace().probeResult();
+        if (!result || !result->station)
+            return {};
+        const auto& reading = hand.probe->readings[hand.reading];
+        const auto way = tasks::tipWay(*workspace().port(), workspace().port()->stations[*result->station].s,
+                                       workspace().analysis().sections[*result->station], {reading.u, reading.v});
+        QString text = (way.fromWindow ? tr("Stem in from the window: %1. ") : tr("Stem in from the valve: %1. "))
+                           .arg(workspace().text(Kind::Length, way.depth.si()));
+        text += way.looksToWindow ? tr("The tip looks toward the window.") : tr("The tip looks toward the valve.");
+        if (way.tooNear)
+            text += tr(" ▲ Too near to the wall for a pitot.");
+        return text;
+    }
+
+    void showReading(const std::optional<AtHand>& hand, bool taking)
+    {
+        const app::Workspace& w = workspace();
+        if (!taking) {
+            const auto* result = w.probeResult();
+            const auto speed = hand && result ? result->readings[hand->reading].speed : std::nullopt;
+            m_reading->setText(speed ? w.text(Kind::Speed, speed->si()) : QString::fromUtf8(units::kUnknownText));
+            m_state->setText(hand ? readText(*hand) : tr("Ctrl+Enter begins the next round."));
+            return;
+        }
+        const auto& view = desk().view();
+        const auto room = analysis::roomAir(w.job().bench);
+        const auto speed = view.mean && room ? air::pitotSpeed(*room, PressureDifference::fromSi(view.mean->value))
+                                             : std::optional<Speed>();
+        m_reading->setText(speed ? w.text(Kind::Speed, speed->si()) : QString::fromUtf8(units::kUnknownText));
+        m_state->setText(takingText(view));
+    }
+
+    [[nodiscard]] QString readText(const AtHand& hand) const
+    {
+        const auto& reading = hand.probe->readings[hand.reading];
+        if (!reading.isRead())
+            return reading.when.empty() ? tr("Not read yet.") : tr("Not read: no air, or passed over.");
+        const auto* result = workspace().probeResult();
+        if (!result->traverse || !result->traverse->points[hand.reading].ratio)
+            return {};
+        const auto& point = result->traverse->points[hand.reading];
+        QString text =
+            tr("%1 the mean: %2").arg(ratioText(workspace(), *point.ratio), workspace().text(nameOf(*point.verdict)));
+        if (reading.scatter)
+            text += tr(", scatter %1").arg(workspace().text(Kind::Speed, reading.scatter->si()));
+        return text;
+    }
+
+    [[nodiscard]] QString takingText(const app::InstrumentView& view) const
+    {
+        switch (*view.phase) {
+        case SetTaker::Phase::Moving: return tr("The traverse brings the tip there.");
+        case SetTaker::Phase::ForHand:
+            return tr("Bring the tip there, then Space. S passes it over, R takes the last anew.");
+        case SetTaker::Phase::Done: return tr("All points are taken.");
+        case SetTaker::Phase::Averaging: break;
+        }
+        if (!view.mean)
+            return tr("Waiting for air. S passes the point over.");
+        const double scatter = view.mean->value > 0.0 ? view.mean->scatter / (2.0 * view.mean->value) : 0.0;
+        return tr("%1 readings, scatter %2%3. Space takes it as it is.")
+            .arg(view.mean->samples)
+            .arg(workspace().text(Kind::Percent, scatter), view.mean->steady ? tr(", steady") : QString());
+    }
+
+    Context m_context;
+    const Commands& m_commands;
+    Panel* m_picture = nullptr;
+    Panel* m_digits = nullptr;
+    Panel* m_long = nullptr;
+    TipCanvas* m_tip = nullptr;
+    QLabel* m_way = nullptr;
+    QLabel* m_reading = nullptr;
+    QLabel* m_state = nullptr;
+    QLineEdit* m_hand = nullptr;
+    MessageLine* m_message = nullptr;
+    QCheckBox* m_steady = nullptr;
+    QComboBox* m_cue = nullptr;
+    std::optional<std::pair<std::size_t, std::size_t>> m_followed;
+};
+
+}  // namespace
+
+QWidget* makeSessionView(Context context, const Commands& commands) { return new SessionView(context, commands); }
+
+}  // namespace euryth::widgets
