@@ -29,7 +29,7 @@ TEST_CASE("chokes: two rankings of the same places, with what limits at each lif
     for (const auto& place : json["bench"])
         probed += place["set"].is_null() ? 0 : 1;
     CHECK(probed == 3);
-    CHECK(json["speeds"] == "readings");
+    CHECK(json["speeds"] == "the readings");
 }
 
 TEST_CASE("chokes: bench and engine may name another first place")

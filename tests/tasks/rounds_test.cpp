@@ -17,6 +17,7 @@ job::Job planned()
     job::Job job = demoJob();
     job::Port& port = job.ports[0];
     port.probes.clear();
+    port.probePlan = {};
     port.probePlan.state = "before";
     for (const std::size_t i : {4U, 9U})
         port.probePlan.places.push_back({port.stations[i].s, {}});
@@ -101,6 +102,7 @@ TEST_CASE("an empty set is of the bench at work, as that stands")
 {
     job::Job job = planned();
     job.bench.id = "main";
+    job.benches.clear();
     job.benches.emplace_back().id = "main";
     job.benches[0].setup.entry = job::Entry::Radius;
     const auto set = begun(job, 4, 6);

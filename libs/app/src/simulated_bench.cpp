@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/simulated_bench.hpp"
 
+#include <sys/prctl.h>
+#include <csignal>
+
 #include <QCoreApplication>
 #include <QFileInfo>
 #include <QStandardPaths>
@@ -13,12 +16,16 @@ namespace euryth::app {
 SimulatedBench::SimulatedBench(QObject* parent) : QObject(parent)
 {
     m_process.setProcessChannelMode(QProcess::ForwardedErrorChannel);
+    // Whoever kills this program ends the bench too.
+    m_process.setChildProcessModifier([] { prctl(PR_SET_PDEATHSIG, SIGTERM); });
 }
 
 SimulatedBench::~SimulatedBench() { stop(); }
 
 QString SimulatedBench::program()
 {
+    if (const QString named = qEnvironmentVariable("EURYTH_SIM"); !named.isEmpty())
+        return named;
     const QString name = QStringLiteral("euryth-sim");
     const QString here = QCoreApplication::applicationDirPath();
     for (const QString& place : {here + QLatin1Char('/') + name, here + QStringLiteral("/../euryth-sim/") + name,

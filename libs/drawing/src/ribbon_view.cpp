@@ -95,17 +95,19 @@ void paintProbed(QPainter& painter, const Theme& theme, const RunnerScene& scene
     }
 }
 
-/// Findings along the lower wall; one that has no room stands over the one before it.
+/// Findings along the lower wall; one that has no room stands beside the one before it.
 void paintPins(QPainter& painter, const Theme& theme, const RunnerScene& scene, const AxisMap& x, double y)
 {
     std::vector<RunnerScene::Pin> pins = scene.pins;
     std::ranges::sort(pins, {}, &RunnerScene::Pin::s);
     double free = -1e9;
-    double raised = 0.0;
     for (const RunnerScene::Pin& pin : pins) {
-        const QPointF at(x.toPixel(pin.s), y);
-        raised = pinTagBox(at).left() < free ? raised + 20.0 : 0.0;
-        free = paintPinTag(painter, theme, pin.tag, at - QPointF(0.0, raised)).right() + 2.0;
+        const double place = x.toPixel(pin.s);
+        const double half = pinTagBox({}).width() / 2.0;
+        const double px = std::max(place, free + half);
+        free = paintPinTag(painter, theme, pin.tag, {px, y}).right() + 2.0;
+        painter.setPen(solidPen(theme.ink, 1.2));
+        painter.drawLine(QPointF(place, y + 9.0), QPointF(place, y + 13.0));
     }
 }
 

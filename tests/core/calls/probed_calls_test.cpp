@@ -30,6 +30,8 @@ job::Job probed()
     job::Job job = demoJob();
     job::Port& port = job.ports[0];
     const std::size_t apex = *analysis::measure(job, port).places.shortSide;
+    job.benches.clear();
+    port.pins.clear();
     port.probes.resize(1);
     job::ProbeSet& set = port.probes[0];
     set.id = "P1";
@@ -165,7 +167,7 @@ TEST_CASE("the bench's first place and the engine's are called where they are tw
 
 TEST_CASE("findings that mean something for the cutting, and all that are a danger, are called")
 {
-    job::Job job = demoJob();
+    job::Job job = probed();
     job::Port& port = job.ports[0];
     job::Pin pin;
     pin.id = "N1";

@@ -247,8 +247,8 @@ TEST_CASE("a place in the ranking is chosen by a click, and what is missing has 
     auto* canvas = f.find<QWidget>("ranking");
     f.workspace.chooseStation(0);
     f.settle();
-    // The first row of the bench's side.
-    QTest::mouseClick(canvas, Qt::LeftButton, {}, QPoint(60, 45));
+    // The second row of the bench's side; the first is the valve.
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, QPoint(60, 90));
     f.settle();
     CHECK(f.workspace.station() != 0);
     REQUIRE(f.workspace.document().apply("no stroke", [](job::Job& j) { j.engine.stroke.reset(); }));

@@ -17,7 +17,10 @@ TEST_CASE("a plan is taken from the simulated bench by keys only, and the choke 
     WindowFixture f;
     f.workspace.choosePort(0);
     // No set that was typed: what is found comes from the bench alone.
-    REQUIRE(f.workspace.document().apply("no sets", [](job::Job& j) { j.ports[0].probes.clear(); }));
+    REQUIRE(f.workspace.document().apply("no sets", [](job::Job& j) {
+        j.ports[0].probes.clear();
+        j.ports[0].probePlan = {};
+    }));
     f.workspace.chooseStation(9);
     f.trigger(widgets::stageCommand(calls::Stage::Probe));
     auto* page = f.find<widgets::ProbePage>("probePage");
@@ -33,7 +36,6 @@ TEST_CASE("a plan is taken from the simulated bench by keys only, and the choke 
     REQUIRE(waitUntil([&] { return f.session.instrument().isReady(); }));
     CHECK_FALSE(f.find<QPushButton>("instrumentSimulated")->isVisible());
     // One key begins the plan: there is none, so that the usual one is taken. Each key begins the next round.
-    const auto& port = *f.workspace.port();
     for (std::size_t round = 0; round < 3; ++round) {
         f.press(Qt::Key_Return, Qt::ControlModifier);
         CHECK(f.session.instrument().view().phase);
@@ -42,7 +44,7 @@ TEST_CASE("a plan is taken from the simulated bench by keys only, and the choke 
         f.settle();
         REQUIRE(f.workspace.port()->probes.size() == round + 1);
     }
-    CHECK(port.probePlan.places.size() == 3);
+    CHECK(f.workspace.port()->probePlan.places.size() == 3);
     CHECK(f.told.isEmpty());
     f.press(Qt::Key_Return, Qt::ControlModifier);
     CHECK(f.told.size() == 1);  // the plan is done

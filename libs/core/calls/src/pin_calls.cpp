@@ -28,7 +28,9 @@ private:
         Call& call = add("pin:" + pin.id, dangerous(pin.kind)               ? Severity::Danger
                                           : pin.asks == job::PinAsks::Leave ? Severity::Warning
                                                                             : Severity::Note);
-        call.s = pin.s;
+        // Where one goes to see it: a station.
+        if (const auto stations = analysis::stationsAt(m_of.port, pin); !stations.empty())
+            call.s = m_of.port.stations[stations.front()].s;
         call.sector = pin.sector;
         call.title = say("call.pin.title", {{"id", pin.id}, {"kind", analysis::nameOf(pin.kind)}});
         if (!pin.text.empty())

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QHeaderView>
 #include <QVBoxLayout>
 
 #include "analysis/bench_checks.hpp"
@@ -69,8 +70,8 @@ public:
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
         row->setSpacing(8);
-        row->addWidget(makeRecord(), 2);
-        row->addWidget(makeChecks(), 5);
+        row->addWidget(makeRecord(), 3);
+        row->addWidget(makeChecks(), 6);
         connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
         setFocusProxy(m_which);
         refresh();
@@ -239,8 +240,9 @@ private:
         messages->setMinimumHeight(18);
         messages->setHint(
             tr("A plate in a pipe is reckoned by ISO 5167-2; any other needs the flow that came with it."));
-        panel->body()->addWidget(
-            newTable(m_context, app::makePlateTable(workspace(), this), *messages, "plateTable", 3));
+        auto* table = newTable(m_context, app::makePlateTable(workspace(), this), *messages, "plateTable", 3);
+        table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+        panel->body()->addWidget(table);
         panel->body()->addWidget(messages);
         panel->body()->addWidget(new PlateCanvas(m_context), 1);
         auto* factor = liveLabel(m_context, [this] { return factorText(); });

@@ -6,8 +6,15 @@
 /// The views of the Probe stage that belong to the work at the bench.
 namespace euryth::widgets {
 
+/// A page of the work at the bench, which gives way on a low screen.
+class SessionView : public QWidget {
+public:
+    /// Without the long section.
+    virtual void setCompact(bool compact) = 0;
+};
+
 /// The morning: what is to be probed, where the tip must be now, and what it reads in digits for two metres.
-QWidget* makeSessionView(Context context, const Commands& commands);
+SessionView* makeSessionView(Context context, const Commands& commands);
 /// What chokes first, on bench and engine, and what limits at each lift.
 QWidget* makeRankingView(Context context);
 /// Findings pinned to places of the port.

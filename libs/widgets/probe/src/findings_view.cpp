@@ -198,7 +198,7 @@ private:
     void addTexts(QGridLayout& grid)
     {
         grid.addWidget(text("findingText", tr("said"), tr("In your words"), &job::Pin::text), 6, 0);
-        grid.addWidget(text("findingState", tr("state"), tr("Of the port: before, after cut ..."), &job::Pin::state), 4,
+        grid.addWidget(text("findingState", tr("state"), tr("Of the port: before, after cut ..."), &job::Pin::state), 7,
                        0);
         auto* photo = new QPushButton(tr("Picture…"));
         photo->setObjectName(QStringLiteral("findingPhoto"));

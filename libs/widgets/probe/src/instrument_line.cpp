@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "instrument_line.hpp"
 
+#include <QAction>
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLineEdit>
 
 #include "app/instrument_desk.hpp"
 #include "kit/parts.hpp"
+#include "probe/probe_stage.hpp"
 
 namespace euryth::widgets {
 
@@ -67,7 +69,7 @@ QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
 /// The line's widgets, brought up to what the instrument is.
 class InstrumentLine : public QWidget {
 public:
-    explicit InstrumentLine(Context context) : m_context(context)
+    InstrumentLine(Context context, const Commands& commands) : m_context(context)
     {
         setObjectName(QStringLiteral("instrumentLine"));
         m_address->setObjectName(QStringLiteral("instrumentAddress"));
@@ -88,7 +90,8 @@ public:
         m_take->setObjectName(QStringLiteral("instrumentTake"));
         m_take->setToolTip(tr("Takes a set at the chosen station from the instrument, each point when it is steady"));
         m_simulated->setObjectName(QStringLiteral("instrumentSimulated"));
-        m_simulated->setToolTip(tr("Starts the bench that ships with Euryth, with this port in it, and connects it"));
+        m_simulated->setToolTip(
+            tr("Starts the bench that ships with Euryth, with this port in it, and connects it (Ctrl+Shift+B)"));
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
         row->addWidget(m_address);
@@ -102,7 +105,7 @@ public:
         connect(m_connect, &QPushButton::clicked, this, &InstrumentLine::toggle);
         connect(m_address->lineEdit(), &QLineEdit::returnPressed, this, &InstrumentLine::toggle);
         connect(m_press, &QPushButton::clicked, this, [this] { desk().press(); });
-        connect(m_simulated, &QPushButton::clicked, this, &InstrumentLine::simulate);
+        connect(m_simulated, &QPushButton::clicked, commands.action(command::SimulateBench), &QAction::trigger);
         connect(&context.session.simulatedBench(), &app::SimulatedBench::failed, this, [this](const QString& why) {
             m_refused = why;
             refresh();
@@ -124,17 +127,6 @@ private:
             m_context.session.simulatedBench().stop();
         } else if (const QString address = m_address->currentText().trimmed(); !address.isEmpty())
             desk().connectTo(address);
-    }
-
-    /// The same seed each time: who tries again sees the same air.
-    void simulate()
-    {
-        m_refused.clear();
-        const job::Port* port = m_context.workspace.port();
-        constexpr int seed = 7;
-        if (port)
-            m_context.session.simulatedBench().start(m_context.workspace.job(), port->id, seed);
-        refresh();
     }
 
     void take()
@@ -175,6 +167,6 @@ private:
 
 }  // namespace
 
-QWidget* makeInstrumentLine(Context context) { return new InstrumentLine(context); }
+QWidget* makeInstrumentLine(Context context, const Commands& commands) { return new InstrumentLine(context, commands); }
 
 }  // namespace euryth::widgets

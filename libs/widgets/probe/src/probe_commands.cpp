@@ -153,6 +153,17 @@ void removeFinding(Desk& desk)
     }
 }
 
+/// The same seed each time: who tries again sees the same air.
+void simulateBench(Desk& desk)
+{
+    app::SimulatedBench& bench = desk.session().simulatedBench();
+    desk.showStage(calls::Stage::Probe);
+    if (desk.session().instrument().isOn() || bench.isOn())
+        return;
+    constexpr int seed = 7;
+    bench.start(desk.workspace().job(), desk.workspace().port()->id, seed);
+}
+
 void saveLog(Desk& desk)
 {
     app::InstrumentDesk& instrument = desk.session().instrument();
@@ -214,6 +225,13 @@ std::vector<Command> probeCommands()
          QT_TRANSLATE_NOOP("Commands", "Remove the chosen finding"),
          removeFinding,
          [](const app::Workspace& w) { return w.pin().has_value(); }},
+        {command::SimulateBench,
+         {MenuId::Edit, 325},
+         QT_TRANSLATE_NOOP("Commands", "S&imulated bench"),
+         "Ctrl+Shift+B",
+         QT_TRANSLATE_NOOP("Commands", "Start the bench that ships with Euryth, with this port in it, and connect it"),
+         simulateBench,
+         only::withStation},
         {command::SaveInstrumentLog,
          {MenuId::Job, 320},
          QT_TRANSLATE_NOOP("Commands", "What the &instrument said…"),

@@ -44,9 +44,10 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
     flow->addWidget(makeJudgeBy(context));
     flow->addWidget(m_shows);
     m_views = new QStackedWidget;
+    m_session = makeSessionView(context, commands);
     for (QWidget* view :
-         {makeSessionView(context, commands), makeReadings(), makeRankingView(context),
-          makeFindingsView(desk, commands), makeBenchView(context), makeVirtualProbeView(context, m_virtual),
+         {static_cast<QWidget*>(m_session), makeReadings(), makeRankingView(context), makeFindingsView(desk, commands),
+          makeBenchView(context), makeVirtualProbeView(context, m_virtual),
           makeViscousView(
               context, m_virtual, context.session.runs(),
               [&desk](port_field::Quality quality) { exportField(desk, QStringLiteral(".case"), quality); }),
@@ -62,6 +63,7 @@ ProbePage::ProbePage(Context context, Desk& desk, const Commands& commands, QWid
     column->addWidget(m_views, 1);
     connect(&context.workspace, &app::Workspace::refreshed, this, &ProbePage::follow);
     connect(commands.action(command::NextRound), &QAction::triggered, this, [this] { showView(View::Session); });
+    connect(commands.action(command::SimulateBench), &QAction::triggered, this, [this] { showView(View::Session); });
     connect(commands.action(command::AddFinding), &QAction::triggered, this, [this] { showView(View::Findings); });
     connect(commands.action(command::AddProbeSet), &QAction::triggered, this, [this] {
         if (isComputed(static_cast<View>(view())))
@@ -125,6 +127,12 @@ void ProbePage::showView(int index)
     follow();
     if (view == View::WhatIf)
         m_virtual.tipToStation();  // what is compared there is the chosen station
+}
+
+void ProbePage::setCompact(bool compact)
+{
+    m_longPanel->setVisible(!compact);
+    m_session->setCompact(compact);
 }
 
 /// Fields are worked out while one of their views is open, or while ports are judged by them.
@@ -246,6 +254,12 @@ void ProbePage::refresh()
     }
     const job::ProbeSet& set = workspace.port()->probes[probe->index];
     m_entryPanel->setTitle(tr("Set %1").arg(QString::fromStdString(set.id)));
+    if (probe->readings.empty()) {
+        m_reading->setText(QString::fromUtf8(units::kUnknownText));
+        m_readingNote->setText(tr("No points yet: click them on the section (Session)."));
+        m_sums->clear();
+        return;
+    }
     const std::size_t point = workspace.point().value_or(0);
     const auto& reading = probe->readings[point];
     m_readingNote->setText(tr("Point %1 of %2: %3")

@@ -66,7 +66,7 @@ public:
             118, "planPlaces", tr("places"), tr("Stations to be probed, by their distance from the window"),
             [this] { return placesText(); }, [this](const QString& text) { return setPlaces(text); }));
         row->addWidget(listEdit(
-            98, "planLifts", tr("lifts"), tr("Valve lifts at which they are probed"), [this] { return liftsText(); },
+            124, "planLifts", tr("lifts"), tr("Valve lifts at which they are probed"), [this] { return liftsText(); },
             [this](const QString& text) { return setLifts(text); }));
         row->addWidget(listEdit(
             76, "planState", tr("state"), tr("Of the port meanwhile: before, after cut ..."),

@@ -141,8 +141,15 @@ public:
           m_chosen(std::move(chosen))
     {
         setObjectName(QStringLiteral("rounds"));
-        setMinimumHeight(52);
         setAccessibleName(tr("Rounds of the plan"));
+        const auto grow = [this] {
+            const std::size_t lifts = workspace().port() ? workspace().port()->probePlan.lifts.size() : 0;
+            constexpr int names = 18;
+            constexpr int row = 27;
+            setMinimumHeight(names + row * static_cast<int>(std::clamp<std::size_t>(lifts, 1, 4)));
+        };
+        connect(&context.workspace, &app::Workspace::refreshed, this, grow);
+        grow();
     }
 
 protected:
@@ -209,9 +216,9 @@ private:
     std::function<void(std::size_t)> m_chosen;
 };
 
-class SessionView : public QWidget {
+class Session : public SessionView {
 public:
-    SessionView(Context context, const Commands& commands) : m_context(context), m_commands(commands)
+    Session(Context context, const Commands& commands) : m_context(context), m_commands(commands)
     {
         setObjectName(QStringLiteral("session"));
         auto* main = new QHBoxLayout;
@@ -221,13 +228,16 @@ public:
         right->setSpacing(8);
         right->addWidget(makeDigits(), 3);
         m_long = new Panel(tr("How far the stem goes in"));
-        m_long->body()->addWidget(new LongSectionCanvas(context), 1);
+        auto* along = new LongSectionCanvas(context);
+        constexpr int low = 56;
+        along->setMinimumHeight(low);
+        m_long->body()->addWidget(along, 1);
         right->addWidget(m_long, 2);
         main->addLayout(right, 4);
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(0, 0, 0, 0);
         column->setSpacing(8);
-        column->addWidget(makeInstrumentLine(context));
+        column->addWidget(makeInstrumentLine(context, commands));
         column->addLayout(main, 1);
         column->addWidget(makePlan());
         connect(&desk(), &InstrumentDesk::changed, this, [this] { follow(); });
@@ -237,6 +247,8 @@ public:
         setFocusProxy(m_hand);
         refresh();
     }
+
+    void setCompact(bool compact) override { m_long->setVisible(!compact); }
 
 protected:
     void keyPressEvent(QKeyEvent* event) override
@@ -275,7 +287,7 @@ private:
         m_digits = new Panel(tr("Reading"));
         m_reading = new QLabel;
         m_reading->setObjectName(QStringLiteral("sessionReading"));
-        constexpr int metresAway = 72;
+        constexpr int metresAway = 64;
         m_reading->setFont(drawing::font(metresAway, true));
         m_reading->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
         m_state = new QLabel;
@@ -525,6 +537,6 @@ private:
 
 }  // namespace
 
-QWidget* makeSessionView(Context context, const Commands& commands) { return new SessionView(context, commands); }
+SessionView* makeSessionView(Context context, const Commands& commands) { return new Session(context, commands); }
 
 }  // namespace euryth::widgets

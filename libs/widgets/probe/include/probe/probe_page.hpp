@@ -10,6 +10,7 @@ class QStackedWidget;
 namespace euryth::widgets {
 
 class Switch;
+class SessionView;
 
 /// Probe: what the air does. Readings typed into a grid, the speed over the section, all sets on one scale; and the
 /// computed field: its probe, its walls, the short side, what another shape would do, and both beside each other.
@@ -24,8 +25,8 @@ public:
     [[nodiscard]] int view() const override;
     void showView(int view) override;
     void showView(View view) { showView(static_cast<int>(view)); }
-    /// On a low screen the long section gives way; the runner below tells the same place.
-    void setCompact(bool compact) override { m_longPanel->setVisible(!compact); }
+    /// On a low screen the long sections give way; the runner below tells the same place.
+    void setCompact(bool compact) override;
 
 private:
     QWidget* makeHead();
@@ -46,6 +47,7 @@ private:
     Panel* m_sectionPanel = nullptr;
     Panel* m_entryPanel = nullptr;
     QWidget* m_longPanel = nullptr;
+    SessionView* m_session = nullptr;
     QLabel* m_reading = nullptr;
     QLabel* m_readingNote = nullptr;
     QLabel* m_sums = nullptr;

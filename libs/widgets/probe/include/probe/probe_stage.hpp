@@ -12,6 +12,7 @@ inline constexpr CommandId RemoveProbeSet{"remove-probe-set"};
 inline constexpr CommandId NextRound{"next-round"};
 inline constexpr CommandId AddFinding{"add-finding"};
 inline constexpr CommandId RemoveFinding{"remove-finding"};
+inline constexpr CommandId SimulateBench{"simulate-bench"};
 inline constexpr CommandId SaveInstrumentLog{"save-instrument-log"};
 inline constexpr CommandId FieldToFile{"field-to-file"};
 }  // namespace command
