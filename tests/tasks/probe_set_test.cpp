@@ -122,3 +122,15 @@ TEST_CASE("air that is faster than the depression can make it, flutter, and a fl
     });
     CHECK(flutter == std::vector<std::string>{"doubt.unsteady"});
 }
+
+TEST_CASE("a flow that never moves in its last digit is doubted, a still one that is not asked is not")
+{
+    const job::Job job = demoJob();
+    const Taken still(probing::nineFields(), [](std::size_t, double) { return std::optional(2130.0); });
+    CHECK(flowStuck(still.taker));
+    const auto doubts = doubtsOf(job, job.ports[0], setOf(still, job), unsteadyOf(still.taker), flowStuck(still.taker));
+    REQUIRE(doubts.size() == 1);
+    CHECK(idsIn(doubts.front()) == std::vector<std::string>{"doubt.stuck"});
+    devices::SetTaker none({});
+    CHECK(none.stuck().empty());
+}

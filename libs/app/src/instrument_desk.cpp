@@ -417,7 +417,7 @@ void InstrumentDesk::finishSet(const SetTaker& taker)
                         .arg(m_workspace.text(units::Kind::Length, lift->si()),
                              m_workspace.text(units::Kind::Length, set.lift->si()));
     }
-    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, taking->unsteady))
+    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, taking->unsteady, tasks::flowStuck(taker)))
         m_doubts << m_workspace.text(doubt);
     emit setTaken();
 }

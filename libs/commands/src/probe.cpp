@@ -158,7 +158,7 @@ int callProbe(const Request& request, std::ostream& out)
     bring(desk, Channel::Lift, "lift-mm", request.lifts);
     takeAll(desk, taker, request);
     const auto set = tasks::probeSetOf(taker, desk.instrument(), job, port, port.stations[*station].s, timeOfDay());
-    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, tasks::unsteadyOf(taker)))
+    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, tasks::unsteadyOf(taker), tasks::flowStuck(taker)))
         request.tell(doubt);
     const std::size_t index = *job::findPort(job, port.id);
     job.ports[index].probes.push_back(set);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "devices/set_taker.hpp"
 
+#include <algorithm>
 #include <utility>
 
 namespace euryth::devices {
@@ -57,6 +58,8 @@ void SetTaker::step(Instrument& instrument, Seconds now)
             m_lastImpact = now;
         } else {
             Sum& sum = m_beside[reading.channel];
+            sum.low = sum.count > 0 ? std::min(sum.low, reading.si) : reading.si;
+            sum.high = sum.count > 0 ? std::max(sum.high, reading.si) : reading.si;
             sum.total += reading.si;
             ++sum.count;
         }
@@ -100,6 +103,16 @@ void SetTaker::again()
     m_taken.pop_back();
     m_begun = false;
     m_phase = Phase::ForHand;
+}
+
+std::vector<Channel> SetTaker::stuck() const
+{
+    std::vector<Channel> stuck;
+    for (const auto& [channel, sum] : m_beside) {
+        if (sum.count >= kStuck && sum.low == sum.high)
+            stuck.push_back(channel);
+    }
+    return stuck;
 }
 
 std::optional<double> SetTaker::meanOf(Channel channel) const

@@ -114,13 +114,20 @@ job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrume
     return set;
 }
 
+bool flowStuck(const devices::SetTaker& taker)
+{
+    const auto stuck = taker.stuck();
+    return std::ranges::count(stuck, devices::Channel::Flow) > 0;
+}
+
 std::size_t unsteadyOf(const devices::SetTaker& taker)
 {
     return static_cast<std::size_t>(
         std::ranges::count_if(taker.taken(), [](const devices::TakenPoint& p) { return p.impact && !p.steady; }));
 }
 
-std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set, std::size_t unsteady)
+std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set, std::size_t unsteady,
+                             bool stuck)
 {
     std::vector<Phrase> doubts;
     const auto room = analysis::roomAir(job.bench);
@@ -137,6 +144,8 @@ std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const j
         doubts.push_back(say("doubt.blind", {{"points", count(blind)}}));
     if (unsteady > 0)
         doubts.push_back(say("doubt.unsteady", {{"points", count(unsteady)}}));
+    if (stuck)
+        doubts.push_back(say("doubt.stuck"));
     job::Port with = port;
     with.probes = {set};
     const auto analysis = analysis::analyse(job, with);

@@ -65,6 +65,9 @@ public:
     [[nodiscard]] std::optional<Mean> now() const { return m_impact.mean(); }
     /// Mean over the set of what the bench said beside: depression, flow, lift ...; SI.
     [[nodiscard]] std::optional<double> meanOf(Channel channel) const;
+    /// Channels beside the pitot that have said one and the same value all the time, to the last digit.
+    [[nodiscard]] std::vector<Channel> stuck() const;
+    static constexpr int kStuck = 30;  ///< readings from which that is told
 
 private:
     void begin(Instrument& instrument, Seconds now);
@@ -84,6 +87,8 @@ private:
     struct Sum {
         double total = 0.0;
         int count = 0;
+        double low = 0.0;
+        double high = 0.0;
     };
     std::map<Channel, Sum> m_beside;
 };

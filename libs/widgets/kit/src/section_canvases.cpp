@@ -402,8 +402,11 @@ std::vector<std::size_t> ProbeStrip::order() const
     std::vector<std::size_t> order;
     for (const auto& probe : probes)
         order.push_back(probe.index);
-    std::ranges::stable_sort(order, {},
-                             [&](std::size_t i) { return probes[i].station.value_or(probes.size() + 1000); });
+    // Along the runner; at a place by lift, so that it is seen how the air changes as the valve opens.
+    std::ranges::stable_sort(order, {}, [&](std::size_t i) {
+        const auto& lift = workspace().port()->probes[i].lift;
+        return std::pair(probes[i].station.value_or(probes.size() + 1000), lift ? lift->si() : 0.0);
+    });
     return order;
 }
 
@@ -424,6 +427,12 @@ ProbeTile ProbeStrip::tileOf(std::size_t index) const
     tile.name = QString::fromStdString(port.probes[index].id);
     if (probe.station)
         tile.place = workspace().text(analysis::stationName(analysis, port, *probe.station));
+    QStringList under;
+    if (port.probes[index].lift)
+        under << workspace().text(units::Kind::Length, port.probes[index].lift->si());
+    if (!port.probes[index].state.empty())
+        under << QString::fromStdString(port.probes[index].state);
+    tile.under = under.join(QStringLiteral(", "));
     if (!probe.traverse || !probe.map) {
         tile.numbers = tr("not read yet");
         return tile;
@@ -459,6 +468,13 @@ void ProbeStrip::paintTile(QPainter& painter, const QRectF& box, const ProbeTile
     painter.setPen(theme().ink);
     painter.setFont(drawing::font(drawing::text::kNormal, true));
     painter.drawText(textBox, Qt::AlignLeft | Qt::AlignTop, tile.name);
+    const int nameWidth = painter.fontMetrics().horizontalAdvance(tile.name) + 6;
+    painter.setFont(drawing::font(11));
+    painter.setPen(theme().ink2);
+    painter.drawText(
+        textBox.adjusted(nameWidth, 2, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+        painter.fontMetrics().elidedText(tile.under, Qt::ElideRight, static_cast<int>(textBox.width()) - nameWidth));
+    painter.setPen(theme().ink);
     painter.setFont(drawing::font(drawing::text::kSecond));
     painter.drawText(textBox.adjusted(0, 18, 0, 0), Qt::AlignLeft | Qt::AlignTop, tile.place);
     painter.setPen(theme().ink2);

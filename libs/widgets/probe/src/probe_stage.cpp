@@ -18,10 +18,16 @@ QString probeHelp()
 {
     return QCoreApplication::translate(
                "Help",
-               "<h2>Probe: what the air does</h2><p>Hold the pitot at the nine points of a section, valve at a "
-               "fixed lift, bench at a fixed depression, and type the readings from roof left to floor right. A "
-               "place is judged by its ratio to the section's mean: fast places ask for room, dead places are left "
-               "alone.</p><p>The picture between the readings is an interpolation, not a flow solution.</p>"
+               "<h2>Probe: what the air does</h2><p>Choose once what is to be probed (<b>Session</b>: grid, places, lifts), "
+               "then Ctrl+Enter begins each round and shows where the tip must be. Type the reading and Enter; or "
+               "connect an instrument: Space says that the tip is there, S passes a point over, R takes the last "
+               "one anew. Every point is kept at once; Ctrl+Enter goes on with what is left. Ctrl+Shift+B plays a "
+               "bench, to try it.</p><p>A place is judged by its ratio to the section's mean: fast places ask for "
+               "room, dead places are left alone. <b>Chokes</b> ranks every place by its nearness to the speed of "
+               "sound, on the bench and on the engine: where the two differ, the engine is what is raced. "
+               "<b>Findings</b> keeps what dye, string, eye and finger tell (Ctrl+Shift+F); one can forbid a cut. "
+               "<b>Bench</b> keeps set-up, plates and factor.</p><p>The picture between the readings is an "
+               "interpolation, not a flow solution.</p>"
                "<p><b>Virtual probe</b> and the views after it show the speed computed in the whole port. Drag the "
                "tip, or move it by the arrow keys, half a millimetre a step, five with Shift; Page Up and Page Down "
                "move it along the runner. In <b>What if</b> a wall is pushed by dragging its square, or chosen by 1 "
@@ -90,13 +96,11 @@ std::vector<WalkPicture> pictures()
             {"probe-session", view(View::Session)},
             {"probe-chokes", view(View::Chokes)},
             {"probe-findings", view(View::Findings, atPin)},
-            {"probe-bench", view(View::Bench)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},
             {"probe-walls", view(View::Walls)},
             {"probe-short-side", view(View::ShortSide, [](Walk& walk) { walk.session().shortSide().finish(); })},
-            {"probe-what-if", view(View::WhatIf, push)},
-            {"probe-side-by-side", view(View::Beside)}};
+            {"probe-what-if", view(View::WhatIf, push)}};
 }
 
 }  // namespace

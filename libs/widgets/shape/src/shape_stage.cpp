@@ -76,7 +76,6 @@ std::vector<WalkPicture> pictures()
     return {{"shape", view(View::Area)},
             {"shape-sections", view(View::Sections)},
             {"shape-valve-end", view(View::ValveEnd)},
-            {"shape-house", view(View::House)},
             {"four-exhaust",
              [](Walk& walk) {
                  walk.four(0, 8);  // E1

@@ -71,7 +71,6 @@ std::vector<WalkPicture> pictures()
                  auto& page = walk.show(calls::Stage::Survey, static_cast<int>(Tab::Walls));
                  static_cast<SurveyPage&>(page).showSpare();
              }},
-            {"survey-valve-end", tab(Tab::ValveEnd)},
             {"survey-flange",
              [tab](Walk& walk) {
                  constexpr std::size_t joined = 2;  // I2, whose manifold's runner narrows on the way out
