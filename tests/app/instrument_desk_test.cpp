@@ -53,6 +53,14 @@ TEST_CASE("a set is taken from an instrument beside the window, and undone")
     REQUIRE(waitUntil([&] { return desk.view().latest.contains(Channel::Depression); }));
     CHECK(desk.view().movesTip);
     const auto& workspace = session->workspace();
+    // What streams past works nothing out; only a point that is kept does.
+    (void)workspace.analysis();
+    const int worked = workspace.work().analyses;
+    int looks = 0;
+    QObject::connect(&desk, &app::InstrumentDesk::changed, &desk, [&] { ++looks; });
+    REQUIRE(waitUntil([&] { return looks > 10; }));
+    (void)workspace.analysis();
+    CHECK(workspace.work().analyses == worked);
     const auto sets = [&] { return workspace.job().ports[0].probes.size(); };
     const std::size_t before = sets();
     REQUIRE(desk.takeSet().isEmpty());

@@ -286,7 +286,7 @@ QPointF PeelView::pinPlace(std::size_t i) const
     if (!m_scene.upright) {
         const QRectF row = cell(0, pin.sector.value_or(Sector::Roof));
         const double x = std::clamp(m_x.toPixel(pin.s), m_body.left() + 15.0, m_body.right() - 15.0);
-        return {x + beside, pin.sector ? row.center().y() : m_body.top()};
+        return {x + beside, pin.sector ? row.bottom() - 5.0 : m_body.top()};  // under the cell's number
     }
     const auto nearest = std::ranges::min_element(m_scene.s, {}, [&](double s) { return std::abs(s - pin.s); });
     const auto station = static_cast<std::size_t>(nearest - m_scene.s.begin());

@@ -115,7 +115,10 @@ void SectionView::paintPins(QPainter& painter) const
             middle += 20.0;
             continue;
         }
-        const QPointF wall = toPixel(contour.placeAt(contour.middleOf(*pin.sector)).point);
+        // In the metal, where no reading stands.
+        const auto place = contour.placeAt(contour.middleOf(*pin.sector));
+        constexpr double out = 12.0;
+        const QPointF wall = toPixel(place.point) + QPointF(-place.outward.left, -place.outward.up) * out;
         double& beside = taken[index(*pin.sector)];
         paintPinTag(painter, m_scene.theme, pin.tag, wall + QPointF(beside, 0.0));
         beside += 20.0;

@@ -20,8 +20,8 @@ public:
     explicit SimulatedBench(QObject* parent = nullptr);
     ~SimulatedBench() override;
 
-    /// Where the program is: named by EURYTH_SIM, beside this one, where the build has it, or in the path; empty where it
-    /// is nowhere.
+    /// Where the program is: named by EURYTH_SIM, beside this one, where the build has it, or in the path; empty where
+    /// it is nowhere.
     static QString program();
 
     /// Starts it with a copy of the job; started() or failed() tells the end of it. A seed makes it repeatable.

@@ -427,12 +427,13 @@ ProbeTile ProbeStrip::tileOf(std::size_t index) const
     tile.name = QString::fromStdString(port.probes[index].id);
     if (probe.station)
         tile.place = workspace().text(analysis::stationName(analysis, port, *probe.station));
-    QStringList under;
     if (port.probes[index].lift)
-        under << workspace().text(units::Kind::Length, port.probes[index].lift->si());
-    if (!port.probes[index].state.empty())
-        under << QString::fromStdString(port.probes[index].state);
-    tile.under = under.join(QStringLiteral(", "));
+        tile.under = workspace().text(units::Kind::Length, port.probes[index].lift->si());
+    // Before and after stand side by side; where there is one state it needs no name.
+    const bool several = std::ranges::any_of(
+        port.probes, [&](const job::ProbeSet& other) { return other.state != port.probes[index].state; });
+    if (several && !port.probes[index].state.empty())
+        tile.place += QStringLiteral(", ") + QString::fromStdString(port.probes[index].state);
     if (!probe.traverse || !probe.map) {
         tile.numbers = tr("not read yet");
         return tile;

@@ -18,7 +18,8 @@ QString probeHelp()
 {
     return QCoreApplication::translate(
                "Help",
-               "<h2>Probe: what the air does</h2><p>Choose once what is to be probed (<b>Session</b>: grid, places, lifts), "
+               "<h2>Probe: what the air does</h2><p>Choose once what is to be probed (<b>Session</b>: grid, places, "
+               "lifts), "
                "then Ctrl+Enter begins each round and shows where the tip must be. Type the reading and Enter; or "
                "connect an instrument: Space says that the tip is there, S passes a point over, R takes the last "
                "one anew. Every point is kept at once; Ctrl+Enter goes on with what is left. Ctrl+Shift+B plays a "

@@ -81,7 +81,7 @@ struct ProbeTile {
     bool chosen = false;
     QString name;
     QString place;
-    QString under;    ///< lift and state of the port
+    QString under;    ///< lift
     QString numbers;  ///< or that it is not read yet
     QImage speeds;    ///< null while it is not read
 };
