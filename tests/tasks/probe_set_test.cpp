@@ -134,3 +134,31 @@ TEST_CASE("a flow that never moves in its last digit is doubted, a still one tha
     devices::SetTaker none({});
     CHECK(none.stuck().empty());
 }
+
+TEST_CASE("a bench that reads another flow than in an earlier set at this lift is doubted, at another depression not")
+{
+    job::Job job = demoJob();
+    job::Port& port = job.ports[0];
+    job::ProbeSet set = port.probes[1];
+    set.id = "P9";
+    const auto doubted = [&](double flow, double depression) {
+        set.benchFlow = VolumeFlow::fromSi(flow);
+        set.depression = PressureDifference::fromSi(depression);
+        for (const Phrase& doubt : doubtsOf(job, port, set, 0)) {
+            if (doubt.id().starts_with("doubt.repeat"))
+                return std::string(doubt.id());
+        }
+        return std::string();
+    };
+    const double known = port.probes.back().benchFlow->si();
+    const double depression = port.probes.back().depression->si();
+    CHECK(doubted(known, depression).empty());
+    CHECK(doubted(known * 0.95, depression) == "doubt.repeat.less");  // a wrong adapter, a bare entry
+    CHECK(doubted(known * 1.05, depression) == "doubt.repeat.more");  // a leak
+    CHECK(doubted(known * std::sqrt(0.5), depression * 0.5).empty());
+    set.state = "after cut";
+    CHECK(doubted(known * 0.9, depression).empty());
+    set.state = "before";
+    set.lift = lengthFromMm(9);
+    CHECK(doubted(known * 0.9, depression).empty());
+}

@@ -5,6 +5,7 @@
 #include <chrono>
 #include <cmath>
 #include <numeric>
+#include <utility>
 
 #include <QCoreApplication>
 #include <QStringList>
@@ -41,7 +42,16 @@ public:
         }
         for (const devices::Reading& reading : m_talk.instrument().takeReadings())
             m_latest[reading.channel] = reading.si;
+        for (int press = m_talk.instrument().takePresses(); press > 0; --press) {
+            for (const Channel channel : {Channel::Wall, Channel::Length}) {
+                if (const auto found = m_latest.find(channel); found != m_latest.end())
+                    m_pressed.emplace_back(channel, found->second);
+            }
+        }
     }
+
+    /// What was read when the instrument's key was pressed, since this was last asked.
+    std::vector<std::pair<Channel, double>> takePressed() { return std::exchange(m_pressed, {}); }
 
     void take(std::vector<devices::TipGoal> goals, int number, std::optional<Length> lift, bool whenSteady)
     {
@@ -99,6 +109,7 @@ private:
     devices::Talk m_talk;
     devices::Seconds m_now = 0.0;
     std::map<Channel, double> m_latest;
+    std::vector<std::pair<Channel, double>> m_pressed;
 };
 
 InstrumentDesk::InstrumentDesk(Workspace& workspace, Clock clock, QObject* parent)
@@ -173,6 +184,8 @@ void InstrumentDesk::run(const std::stop_token& stop, int connection)
             what(table);
         const double now = std::chrono::duration<double>(SteadyClock::now() - start).count();
         table.turn(now);
+        for (const auto& [channel, si] : table.takePressed())
+            post([this, channel = channel, si = si] { emit valueTaken(channel, si); });
         for (; table.taker && table.told < table.taker->taken().size(); ++table.told) {
             post([this, set = table.set, point = table.told, taker = *table.taker,
                   name = tasks::nameOf(table.instrument())] {

@@ -42,6 +42,38 @@ std::optional<Speed> scatterOf(const devices::Mean& mean, const std::optional<Sp
     return *speed * (mean.scatter / (2.0 * mean.value));
 }
 
+/// The bench's flow over the speed that its depression gives, m2; nothing where that is not known.
+std::optional<double> flowOverIdeal(const job::ProbeSet& set, const std::optional<air::AirState>& room)
+{
+    if (!room || !set.depression || !set.benchFlow)
+        return std::nullopt;
+    const auto ideal = air::idealSpeed(*room, *set.depression);
+    return ideal && *ideal > Speed{} ? std::optional(set.benchFlow->si() / ideal->si()) : std::nullopt;
+}
+
+/// The bench has read another flow in an earlier set at the same lift in the same state of the port: what stands
+/// between the two is the bench or its set-up. Two careful readings differ by about a hundredth, and a pitot in the way
+/// takes a little (common practice, no source).
+std::optional<Phrase> unlikeEarlier(const job::Job& job, const job::Port& port, const job::ProbeSet& set)
+{
+    constexpr Length sameLift = lengthFromMm(0.25);
+    constexpr double told = 0.03;
+    const auto room = analysis::roomAir(job.bench);
+    const auto now = flowOverIdeal(set, room);
+    for (auto earlier = port.probes.rbegin(); now && set.lift && earlier != port.probes.rend(); ++earlier) {
+        const auto before = flowOverIdeal(*earlier, room);
+        if (earlier->id == set.id || earlier->state != set.state || earlier->bench != set.bench || !before ||
+            !earlier->lift || abs(*earlier->lift - *set.lift) > sameLift)
+            continue;
+        const double off = *now / *before - 1.0;
+        if (std::abs(off) <= told)
+            return std::nullopt;
+        return say(off > 0.0 ? "doubt.repeat.more" : "doubt.repeat.less",
+                   {{"set", earlier->id}, {"off", Percent{std::abs(off)}}});
+    }
+    return std::nullopt;
+}
+
 }  // namespace
 
 job::ProbeSet emptySet(const job::Job& job, const job::Port& port, Length station,
@@ -146,6 +178,8 @@ std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const j
         doubts.push_back(say("doubt.unsteady", {{"points", count(unsteady)}}));
     if (stuck)
         doubts.push_back(say("doubt.stuck"));
+    if (auto unlike = unlikeEarlier(job, port, set))
+        doubts.push_back(std::move(*unlike));
     job::Port with = port;
     with.probes = {set};
     const auto analysis = analysis::analyse(job, with);

@@ -93,6 +93,8 @@ signals:
     void changed();
     void pointTaken();  ///< a reading has been written
     void setTaken();
+    /// The instrument's key was pressed while no set is taken: what a wall gauge or a caliper read then, in SI.
+    void valueTaken(devices::Channel channel, double si);
     void logSaved(const QString& problem);  ///< empty where there was none
 
 private:

@@ -248,6 +248,15 @@ void EntryView::clearSelected()
     }
 }
 
+bool EntryView::enter(const QString& text)
+{
+    const QModelIndex at = currentIndex();
+    if (!at.isValid() || !model()->setData(at, text, Qt::EditRole))
+        return false;
+    setCurrentIndex(nextCell(at));
+    return true;
+}
+
 void EntryView::copySelection() const
 {
     const QItemSelection selection = selectionModel()->selection();

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
+#include <QApplication>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QStackedWidget>
 #include <QStandardItemModel>
 
 #include "analysis/compare.hpp"
+#include "app/instrument_desk.hpp"
 #include "app/row_tables.hpp"
 #include "geometry/wall_contour.hpp"
 #include "kit/loft_canvas.hpp"
@@ -38,6 +40,17 @@ View viewFor(SurveyPage::Tab tab)
     }
 }
 
+/// A wall gauge's key writes into the walls, a caliper's into any other table: where the hand is, and goes on.
+void takeValue(const SurveyPage& page, devices::Channel channel, double si)
+{
+    auto* view = dynamic_cast<EntryView*>(QApplication::focusWidget());
+    if (!view || !page.isAncestorOf(view))
+        return;
+    const bool walls = view->objectName() == QLatin1String("wallTable");
+    if (walls == (channel == devices::Channel::Wall))
+        view->enter(QString::number(inMm(Length::fromSi(si)), 'f', 3) + QStringLiteral("mm"));
+}
+
 }  // namespace
 
 SurveyPage::SurveyPage(Context context, const Commands& commands, QWidget* parent)
@@ -50,6 +63,8 @@ SurveyPage::SurveyPage(Context context, const Commands& commands, QWidget* paren
     row->setSpacing(6);
     row->addWidget(makeTables(), 5);
     row->addWidget(makeSide(), 3);
+    connect(&context.session.instrument(), &app::InstrumentDesk::valueTaken, this,
+            [this](devices::Channel channel, double si) { takeValue(*this, channel, si); });
     refresh();
 }
 

@@ -18,6 +18,8 @@ public:
 
     /// The cell to which Enter goes from `index`: the next one that can be typed, row by row.
     [[nodiscard]] QModelIndex nextCell(const QModelIndex& index) const;
+    /// As if the text were typed into the current cell and Enter pressed; false where it was refused.
+    bool enter(const QString& text);
     void copySelection() const;
     /// Puts the clipboard's rows and columns into the cells from the current one on; cells that refuse keep their text.
     void pasteFromClipboard();
