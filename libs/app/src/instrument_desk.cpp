@@ -263,6 +263,8 @@ QString InstrumentDesk::goOn()
     if (!probe)
         return tr("choose a set first");
     const job::ProbeSet& set = m_workspace.port()->probes[*probe];
+    if (!set.stationS)
+        return tr("this set has no station");
     Taking taking;
     taking.port = m_workspace.port()->id;
     taking.set = set.id;

@@ -51,27 +51,58 @@ std::optional<double> flowOverIdeal(const job::ProbeSet& set, const std::optiona
     return ideal && *ideal > Speed{} ? std::optional(set.benchFlow->si() / ideal->si()) : std::nullopt;
 }
 
-/// The bench has read another flow in an earlier set at the same lift in the same state of the port: what stands
-/// between the two is the bench or its set-up. Two careful readings differ by about a hundredth, and a pitot in the way
-/// takes a little (common practice, no source).
-std::optional<Phrase> unlikeEarlier(const job::Job& job, const job::Port& port, const job::ProbeSet& set)
+/// The last earlier set of the same lift, state and bench for which `counts`.
+template <class Counts>
+const job::ProbeSet* earlierLike(const job::Port& port, const job::ProbeSet& set, Counts counts)
 {
     constexpr Length sameLift = lengthFromMm(0.25);
-    constexpr double told = 0.03;
+    for (auto earlier = port.probes.rbegin(); set.lift && earlier != port.probes.rend(); ++earlier) {
+        const bool alike = earlier->id != set.id && earlier->state == set.state && earlier->bench == set.bench &&
+                           earlier->lift && abs(*earlier->lift - *set.lift) <= sameLift;
+        if (alike && counts(*earlier))
+            return &*earlier;
+    }
+    return nullptr;
+}
+
+/// The bench has read another flow in an earlier set: what stands between the two is the bench or its set-up. Two
+/// careful readings differ by about a hundredth, and a pitot in the way takes a little (common practice, no source).
+std::optional<Phrase> unlikeEarlierFlow(const job::Job& job, const job::Port& port, const job::ProbeSet& set)
+{
+    constexpr double told = 0.02;
     const auto room = analysis::roomAir(job.bench);
     const auto now = flowOverIdeal(set, room);
-    for (auto earlier = port.probes.rbegin(); now && set.lift && earlier != port.probes.rend(); ++earlier) {
-        const auto before = flowOverIdeal(*earlier, room);
-        if (earlier->id == set.id || earlier->state != set.state || earlier->bench != set.bench || !before ||
-            !earlier->lift || abs(*earlier->lift - *set.lift) > sameLift)
-            continue;
-        const double off = *now / *before - 1.0;
-        if (std::abs(off) <= told)
-            return std::nullopt;
-        return say(off > 0.0 ? "doubt.repeat.more" : "doubt.repeat.less",
-                   {{"set", earlier->id}, {"off", Percent{std::abs(off)}}});
-    }
-    return std::nullopt;
+    const job::ProbeSet* earlier =
+        earlierLike(port, set, [&](const job::ProbeSet& s) { return flowOverIdeal(s, room).has_value(); });
+    if (!now || !earlier)
+        return std::nullopt;
+    const double off = *now / *flowOverIdeal(*earlier, room) - 1.0;
+    if (std::abs(off) <= told)
+        return std::nullopt;
+    return say(off > 0.0 ? "doubt.repeat.more" : "doubt.repeat.less",
+               {{"set", earlier->id}, {"off", Percent{std::abs(off)}}});
+}
+
+/// The probe's mean at the same place was another one: its zero has walked away (the limit is ours).
+std::optional<Phrase> unlikeEarlierMean(const job::Job& job, const job::Port& port, const job::ProbeSet& set)
+{
+    constexpr double told = 0.05;
+    constexpr Length samePlace = lengthFromMm(0.5);
+    const job::ProbeSet* earlier = earlierLike(port, set, [&](const job::ProbeSet& s) {
+        return s.stationS && set.stationS && abs(*s.stationS - *set.stationS) <= samePlace;
+    });
+    if (!earlier)
+        return std::nullopt;
+    job::Port both = port;
+    both.probes = {*earlier, set};
+    const auto analysis = analysis::analyse(job, both);
+    const auto share = [&](std::size_t i) {
+        const auto& p = analysis.probes[i];
+        return p.traverse && p.idealSpeed ? p.traverse->mean / *p.idealSpeed : 0.0;
+    };
+    if (!(share(0) > 0.0) || !(share(1) > 0.0) || std::abs(share(1) / share(0) - 1.0) <= told)
+        return std::nullopt;
+    return say("doubt.zero", {{"set", earlier->id}, {"off", Percent{share(1) / share(0) - 1.0}}});
 }
 
 }  // namespace
@@ -178,7 +209,9 @@ std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const j
         doubts.push_back(say("doubt.unsteady", {{"points", count(unsteady)}}));
     if (stuck)
         doubts.push_back(say("doubt.stuck"));
-    if (auto unlike = unlikeEarlier(job, port, set))
+    if (auto unlike = unlikeEarlierFlow(job, port, set))
+        doubts.push_back(std::move(*unlike));
+    if (auto unlike = unlikeEarlierMean(job, port, set))
         doubts.push_back(std::move(*unlike));
     job::Port with = port;
     with.probes = {set};

@@ -176,7 +176,7 @@ TEST_CASE("a plate in a pipe is reckoned by the standard, any other by what came
     CHECK(byCard->factor == Approx(1.01));
 }
 
-TEST_CASE("plates give a factor with its range; one alone tells no scatter")
+TEST_CASE("plates give a factor with its range, and one alone tells no scatter")
 {
     job::BenchRecord bench;
     CHECK_FALSE(factorByPlates(bench, kRoom));

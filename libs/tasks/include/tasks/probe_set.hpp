@@ -45,8 +45,9 @@ job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrume
                          const job::Port& port, Length station, const std::string& when);
 
 /// What is to be doubted of a set at once: readings over the speed that the depression gives, points without air, ones
-/// that did not come to rest (`unsteady` of them), a flow of the probe that is far from the bench's own, a flow that
-/// the bench has said to the last digit all the time (`stuck`).
+/// that did not come to rest (`unsteady` of them), a flow that the bench has said to the last digit all the time
+/// (`stuck`), a flow or a mean that an earlier set of the same lift and state does not have, a flow of the probe that
+/// is far from the bench's own.
 std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set, std::size_t unsteady,
                              bool stuck = false);
 /// The bench's flow has not moved while the set was taken: its channel is stuck.

@@ -20,7 +20,7 @@ using units::Kind;
 
 namespace {
 
-constexpr std::size_t kShown = 7;  // places of each side
+constexpr std::size_t kShown = 10;  // places of each side
 
 QString stageName(geometry::OpeningStage stage)
 {
