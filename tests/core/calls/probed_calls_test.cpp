@@ -174,6 +174,12 @@ TEST_CASE("findings that mean something for the cutting, and all that are a dang
     pin.kind = job::PinKind::Wet;
     port.pins.push_back(pin);
     CHECK_FALSE(callNamed(callsOn(job), "pin:N1"));
+    CHECK_FALSE(callNamed(callsOn(job), "string:N1"));
+    port.pins[0].kind = job::PinKind::String;
+    port.pins[0].lift = lengthFromMm(11);
+    REQUIRE(callNamed(callsOn(job), "string:N1"));
+    CHECK(told(callNamed(callsOn(job), "string:N1")->text).find("11.00 mm") != std::string::npos);
+    port.pins[0].kind = job::PinKind::Wet;
     port.pins[0].asks = job::PinAsks::Cut;
     auto calls = callsOn(job);
     REQUIRE(callNamed(calls, "pin:N1"));

@@ -35,12 +35,13 @@ TEST_CASE("a plan is taken from the simulated bench by keys only, and the choke 
     f.typeAndEnter(QString::fromStdString(bench.address()));
     REQUIRE(waitUntil([&] { return f.session.instrument().isReady(); }));
     CHECK_FALSE(f.find<QPushButton>("instrumentSimulated")->isVisible());
+    CHECK(f.find<QPushButton>("instrumentConnect")->toolTip().contains("impact: resolves 1 Pa, right within 15 Pa"));
     // One key begins the plan: there is none, so that the usual one is taken. Each key begins the next round.
     for (std::size_t round = 0; round < 3; ++round) {
         f.press(Qt::Key_Return, Qt::ControlModifier);
-        CHECK(f.session.instrument().view().phase);
-        CHECK(f.find<QPushButton>("instrumentTake")->text() == "Stop the set");
-        REQUIRE(waitUntil([&] { return !f.session.instrument().view().phase; }));
+        // The bench is a hundred times as fast as a real one: the set may be there before one can look.
+        REQUIRE(waitUntil(
+            [&] { return f.workspace.port()->probes.size() == round + 1 && !f.session.instrument().view().phase; }));
         f.settle();
         REQUIRE(f.workspace.port()->probes.size() == round + 1);
     }

@@ -85,7 +85,13 @@ std::set<std::string> plainWords(const job::Job& job)
     }
     for (const job::Chamber& chamber : job.chambers)
         take(chamber.when);
+    for (const job::BenchRecord& bench : job.benches)
+        take(bench.id);
     for (const job::Port& port : job.ports) {
+        for (const job::ProbeSet& set : port.probes)
+            take(set.state);
+        for (const job::Pin& pin : port.pins)
+            take(pin.text);
         take(port.id);
         take(port.material);
         take(job::currentPlan(port).name);

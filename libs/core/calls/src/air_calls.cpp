@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "analysis/air_findings.hpp"
+#include "analysis/pins.hpp"
 #include "call_list.hpp"
 
 namespace euryth::calls {
@@ -27,6 +28,10 @@ public:
             backsUp(found);
         for (const analysis::ProbeResult& set : m_of.analysis.probes)
             flutter(set);
+        for (const job::Pin& pin : m_of.port.pins) {
+            if (pin.kind == job::PinKind::String)
+                string(pin);
+        }
     }
 
 private:
@@ -114,6 +119,17 @@ private:
         call.title =
             say("call.flutter.title", {{"set", probe.id}, {"point", analysis::pointName(set.readings[*worst].at)}});
         call.text = say("call.flutter.text", {{"scatter", Percent{most}}, {"speed", *set.readings[*worst].speed}});
+    }
+
+    /// What a string on a wire has shown.
+    void string(const job::Pin& pin)
+    {
+        Call& call = add("string:" + pin.id, Severity::Note);
+        if (const auto stations = analysis::stationsAt(m_of.port, pin); !stations.empty())
+            call.s = m_of.port.stations[stations.front()].s;
+        call.sector = pin.sector;
+        call.title = say("call.string.title", {{"id", pin.id}});
+        call.text = pin.lift ? say("call.string.text.lift", {{"lift", *pin.lift}}) : say("call.string.text");
     }
 
     const CallInputs& m_of;

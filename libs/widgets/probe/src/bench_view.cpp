@@ -29,7 +29,7 @@ public:
     explicit PlateCanvas(Context context) : SceneCanvas(context)
     {
         setObjectName(QStringLiteral("plates"));
-        setMinimumHeight(110);
+        setMinimumHeight(70);
         setAccessibleName(tr("Calibration plates of this bench"));
     }
 
@@ -240,7 +240,7 @@ private:
         messages->setMinimumHeight(18);
         messages->setHint(
             tr("A plate in a pipe is reckoned by ISO 5167-2; any other needs the flow that came with it."));
-        auto* table = newTable(m_context, app::makePlateTable(workspace(), this), *messages, "plateTable", 3);
+        auto* table = newTable(m_context, app::makePlateTable(workspace(), this), *messages, "plateTable", 2);
         table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
         panel->body()->addWidget(table);
         panel->body()->addWidget(messages);

@@ -66,6 +66,23 @@ QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
     return desk.doubts().isEmpty() || view.phase ? text : QStringLiteral("▲ ") + desk.doubts().join(QLatin1Char(' '));
 }
 
+/// What the instrument's channels resolve and how far they may be off, which is not the same; in their own units.
+QString abilities(const app::InstrumentView& view)
+{
+    QStringList lines;
+    for (const devices::Capability& can : view.capabilities) {
+        const devices::ChannelInfo& info = devices::infoOf(can.channel);
+        const QString unit = QString::fromUtf8(info.unit.data(), static_cast<qsizetype>(info.unit.size()));
+        const QString name = QString::fromUtf8(info.name.data(), static_cast<qsizetype>(info.name.size()));
+        QString line = tr("%1: resolves %2 %4, right within %3 %4")
+                           .arg(name, QString::number(can.resolution), QString::number(can.accuracy), unit);
+        if (can.moves)
+            line += tr(", can be sent there");
+        lines << line;
+    }
+    return lines.join(QLatin1Char('\n'));
+}
+
 /// The line's widgets, brought up to what the instrument is.
 class InstrumentLine : public QWidget {
 public:
@@ -148,6 +165,7 @@ private:
         m_take->setEnabled(ready || view.phase);
         m_take->setText(view.phase ? tr("Stop the set") : tr("Take a set here"));
         m_take->setVisible(desk().isOn());
+        m_connect->setToolTip(abilities(view));
         m_simulated->setVisible(!desk().isOn());
         m_simulated->setEnabled(m_context.workspace.port() && !m_context.session.simulatedBench().isOn());
         m_press->setVisible(view.phase == SetTaker::Phase::ForHand);
