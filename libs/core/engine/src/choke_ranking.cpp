@@ -8,6 +8,7 @@
 #include "air/isentropic.hpp"
 #include "air/moist_air.hpp"
 #include "analysis/judged_speeds.hpp"
+#include "passage.hpp"
 
 namespace euryth::engine {
 
@@ -38,17 +39,6 @@ std::optional<Length> judgedLift(const job::Port& port, const analysis::PortAnal
             return lift;
     }
     return std::nullopt;
-}
-
-/// The stations of a flow from the window on, whichever way the air goes.
-std::vector<double> machsFromWindow(const EngineModel& model, const flow::RunnerFlow& flow)
-{
-    std::vector<double> machs;
-    for (std::size_t i = 0; i < model.runner.size(); ++i)
-        machs.push_back(flow.stations[i].mach);
-    if (model.isExhaust())
-        std::ranges::reverse(machs);
-    return machs;
 }
 
 }  // namespace
@@ -107,15 +97,14 @@ Known<std::vector<LiftLimit>> limitsByLift(const job::Job& job, const job::Port&
     const auto model = engineModel(job, port, analysis);
     if (!model)
         return {std::nullopt, model.missing};
-    const std::size_t count = model->runner.size();
     std::vector<LiftLimit> limits;
     for (const Length lift : lifts) {
         const flow::RunnerFlow flow = throughPort(*model, On::Bench, lift, benchDepression(job));
         LiftLimit limit;
         limit.lift = lift;
         limit.mach = flow.stations[flow.fastest].mach;
-        limit.place = model->isExhaust() && flow.fastest < count ? count - 1 - flow.fastest : flow.fastest;
-        if (limit.place == count && analysis.valve)
+        limit.place = indexFromWindow(*model, flow.fastest);
+        if (limit.place == model->runner.size() && analysis.valve)
             limit.stage = geometry::openingAt(*analysis.valve, lift).stage;
         limits.push_back(limit);
     }

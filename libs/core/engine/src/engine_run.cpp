@@ -7,6 +7,8 @@
 #include <future>
 #include <numbers>
 
+#include "passage.hpp"
+
 namespace euryth::engine {
 
 namespace {
@@ -70,11 +72,7 @@ flow::RunnerFlow runnerAt(const EngineModel& model, const planning::ExchangePoin
 /// Mach numbers of the port's stations from the window on, and of the valve.
 std::vector<double> machsOf(const EngineModel& model, const flow::RunnerFlow& runner, double valve)
 {
-    std::vector<double> machs;
-    for (std::size_t i = 0; i < model.runner.size(); ++i)
-        machs.push_back(runner.stations[i].mach);
-    if (model.isExhaust())
-        std::ranges::reverse(machs);
+    std::vector<double> machs = machsFromWindow(model, runner);
     machs.push_back(valve);
     return machs;
 }
@@ -227,28 +225,14 @@ RotationalSpeed chokesBetween(const EngineModel& model, RotationalSpeed open, Ro
     return choked;
 }
 
-/// Where an exhaust port is fastest while the piston drives most through it: a station in the order of the air, or its
-/// valve behind them.
-std::size_t fastestDriven(const EngineModel& model, RotationalSpeed rpm)
-{
-    const auto exchange = exchangeOf(model, rpm, planning::Effort::Quick);
-    const planning::ExchangePoint& peak = drivenPeak(model, exchange);
-    const flow::RunnerFlow run = runnerAt(model, peak);
-    const bool valve = !peak.exhaustRunnerChoked && peak.exhaustMach > run.stations[run.fastest].mach;
-    return valve ? run.stations.size() : run.fastest;
-}
-
 PortFlows flowsOf(const EngineModel& model, PressureDifference bench, RotationalSpeed top)
 {
     PortFlows flows;
     const Length lift = model.cam.lift;
-    // Stations count from the window; an exhaust's air comes from the valve.
-    const std::size_t count = model.runner.size();
-    const auto station = [&](std::size_t i) { return model.isExhaust() && i < count ? count - 1 - i : i; };
     flows.onBench = throughPort(model, On::Bench, lift, bench).flow;
     const auto most = portChokes(model, On::Engine, lift);
     flows.choking = most.flow;
-    flows.place = station(most.fastest);
+    flows.place = indexFromWindow(model, most.fastest);
     // Each speed is a sum of its own, so that they are worked out side by side.
     constexpr std::array shares{1.0 / 3.0, 0.55, 0.75, 0.9, 1.0, 1.15, 1.3, 1.5};
     std::array<std::future<SpeedPoint>, shares.size()> points;
@@ -265,7 +249,8 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
         }
     }
     if (model.isExhaust()) {
-        flows.fastest = station(fastestDriven(model, top));
+        const auto& machs = flows.atTop().machs;  // while the piston drives most through it
+        flows.fastest = static_cast<std::size_t>(std::ranges::max_element(machs) - machs.begin());
         return flows;
     }
     flows.fastest = throughPort(model, On::Engine, lift, flows.atTop().peakDepression).fastest;

@@ -290,6 +290,20 @@ flow::RunnerFlow portChokes(const EngineModel& model, On where, Length lift)
                        PressureDifference::fromSi(model.before(where).pressure.si() * (1.0 - hardlyAny)));
 }
 
+std::size_t indexFromWindow(const EngineModel& model, std::size_t i)
+{
+    const std::size_t count = model.runner.size();
+    return model.isExhaust() && i < count ? count - 1 - i : i;
+}
+
+std::vector<double> machsFromWindow(const EngineModel& model, const flow::RunnerFlow& flow)
+{
+    std::vector<double> machs(model.runner.size());
+    for (std::size_t i = 0; i < machs.size(); ++i)
+        machs[indexFromWindow(model, i)] = flow.stations[i].mach;
+    return machs;
+}
+
 VolumeFlow benchFlow(const EngineModel& model, Length lift, PressureDifference depression)
 {
     return VolumeFlow::fromSi(model.area(lift).si() * fluxAt(model.room, depression) / air::density(model.room).si());

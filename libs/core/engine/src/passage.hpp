@@ -14,4 +14,9 @@ void chooseOpening(const job::Job& job, const job::Port& port, const analysis::P
 /// at a depression over what an opening of area 1 would let pass.
 void join(EngineModel& model, PressureDifference depression);
 
+/// Index from the window on of a place in the order of the air; the valve, which is behind all stations, stays.
+std::size_t indexFromWindow(const EngineModel& model, std::size_t i);
+/// Mach numbers of the port's stations from the window on, whichever way the air goes.
+std::vector<double> machsFromWindow(const EngineModel& model, const flow::RunnerFlow& flow);
+
 }  // namespace euryth::engine
