@@ -113,6 +113,14 @@ TEST_CASE("where the flow comes from")
     set.id = "P9";
     set.benchFlow = VolumeFlow::fromSi(0.061);
     CHECK(portAir(job, port, analysis, {}, &set)->flow == *set.benchFlow);
+    // What a bench reads counts times its factor, of its own side.
+    job::Job factored = job;
+    set.bench = "main";
+    factored.benches.clear();
+    factored.benches.emplace_back().id = "main";
+    factored.benches[0].factorIntake = 1.02;
+    factored.benches[0].factorExhaust = 0.9;
+    CHECK(portAir(factored, port, analysis, {}, &set)->flow.si() == Approx(set.benchFlow->si() * 1.02));
     port.flow.clear();
     CHECK(portAir(job, port, analysis, {}, nullptr)->from == FlowFrom::Reckoned);
     job.engine.bore.reset();

@@ -128,6 +128,9 @@ private:
                                                           {"area", job::netArea(port().stations[*probe.station])},
                                                           {"flow", probe.traverse->flow},
                                                           {"share", Percent{probe.traverse->massShare}}}));
+        const std::string& bench = port().probes[probe.index].bench;
+        if (const double factor = job::benchFactor(m_of.job, bench, port().side); factor != 1.0)
+            call.workings.push_back(say("call.flow.working.factor", {{"bench", bench}, {"factor", Number{factor, 3}}}));
     }
 
     /// A probe nearer to the wall than its own tip reads the wall's layer and its own blockage.

@@ -10,7 +10,8 @@ namespace euryth::port_field {
 
 namespace {
 
-std::optional<VolumeFlow> greatestTested(const job::Port& port)
+/// As it truly was, by the factor of its bench.
+std::optional<VolumeFlow> greatestTested(const job::Job& job, const job::Port& port)
 {
     std::optional<VolumeFlow> most;
     const job::FlowTest* test = job::countingTest(port);
@@ -20,18 +21,18 @@ std::optional<VolumeFlow> greatestTested(const job::Port& port)
         if (p.flow && (!most || *p.flow > *most))
             most = p.flow;
     }
-    return most;
+    return most ? std::optional(*most * job::benchFactor(job, test->bench, port.side)) : std::nullopt;
 }
 
 std::optional<PortAir> measuredFlow(const job::Job& job, const job::Port& port, const air::AirState& room)
 {
-    if (const auto flow = greatestTested(port))
+    if (const auto flow = greatestTested(job, port))
         return PortAir{*flow, FlowFrom::Test, {}, room};
     const auto parent =
         std::ranges::find_if(job.ports, [&](const job::Port& p) { return port.isBranch() && p.id == port.parent; });
     if (parent == job.ports.end())
         return std::nullopt;
-    if (const auto flow = greatestTested(*parent))
+    if (const auto flow = greatestTested(job, *parent))
         return PortAir{*flow * analysis::flowShare(job, port), FlowFrom::Runner, {}, room};
     return std::nullopt;
 }
@@ -59,7 +60,9 @@ Known<PortAir> portAir(const job::Job& job, const job::Port& port, const analysi
     if (wished)
         return {PortAir{*wished, FlowFrom::Typed, {}, room}, {}};
     if (beside && beside->benchFlow)
-        return {PortAir{*beside->benchFlow, FlowFrom::Set, beside->id, room}, {}};
+        return {PortAir{*beside->benchFlow * job::benchFactor(job, beside->bench, port.side), FlowFrom::Set, beside->id,
+                        room},
+                {}};
     if (auto air = measuredFlow(job, port, room))
         return {std::move(air), {}};
     if (const auto model = engine::engineModel(job, port, analysis))
