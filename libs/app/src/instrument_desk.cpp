@@ -394,7 +394,6 @@ void InstrumentDesk::keepPoint(const SetTaker& taker, std::size_t point, const s
         return;
     }
     const devices::TakenPoint taken = taker.taken()[point];
-    m_taking->unsteady += taken.impact && !taken.steady ? 1 : 0;
     const tasks::Beside beside = tasks::besideOf(taker);
     const auto change = [&](job::Job& job) {
         job::ProbeSet& set = job.ports[place->first].probes[place->second];
@@ -419,7 +418,7 @@ void InstrumentDesk::finishSet(const SetTaker& taker)
 {
     m_view.phase.reset();
     const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
-    const auto taking = std::exchange(m_taking, std::nullopt);
+    m_taking.reset();
     if (!place)
         return;
     const job::Job& job = m_workspace.job();
@@ -432,7 +431,7 @@ void InstrumentDesk::finishSet(const SetTaker& taker)
                         .arg(m_workspace.text(units::Kind::Length, lift->si()),
                              m_workspace.text(units::Kind::Length, set.lift->si()));
     }
-    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, taking->unsteady, tasks::flowStuck(taker)))
+    for (const Phrase& doubt : tasks::doubtsOf(job, port, set, tasks::unsteadyOf(taker), tasks::flowStuck(taker)))
         m_doubts << m_workspace.text(doubt);
     emit setTaken();
 }

@@ -106,7 +106,6 @@ private:
         std::vector<std::size_t> readings;  ///< of the set, in the order in which they are taken
         bool whole = false;                 ///< all of the set: what the bench says is its own
         int group = 0;                      ///< of the undo step
-        std::size_t unsteady = 0;
     };
     /// Has something done at the table, before the next look at the instrument.
     void wish(std::function<void(Table&)> what);

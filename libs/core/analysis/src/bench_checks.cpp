@@ -12,9 +12,9 @@ namespace euryth::analysis {
 
 namespace {
 
-/// Of the discharge coefficient of a plate of the standard between a fifth and six tenths of its pipe: 0.5 %, and
-/// (1.667 b - 0.5) % over that, b being the share (ISO 5167-2:2003, 5.3.3.1). Hole, pipe and expansibility add to it
-/// and are smaller.
+/// Of the discharge coefficient, as a share: (0.7 - b) % of plates under a fifth of their pipe, 0.5 % up to six tenths,
+/// (1.667 b - 0.5) % over that, b being hole over pipe (ISO 5167-2:2003, 5.3.3.1, from memory). Hole, pipe and
+/// expansibility add to it and are smaller.
 double standardUncertainty(const air::OrificePlate& plate)
 {
     const double share = plate.hole / plate.pipe;
