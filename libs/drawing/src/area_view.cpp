@@ -212,17 +212,10 @@ QPointF AreaView::handle(const RunnerScene::Station& station) const
 
 std::optional<std::size_t> AreaView::handleAt(const RunnerScene& scene, QPointF p) const
 {
-    std::optional<std::size_t> best;
-    double nearest = kGrab;
-    for (std::size_t i = 0; i < scene.stations.size() && !scene.stations[i].sum; ++i) {
-        const QPointF d = handle(scene.stations[i]) - p;
-        const double distance = std::hypot(d.x(), d.y());
-        if (distance < nearest) {
-            nearest = distance;
-            best = i;
-        }
-    }
-    return best;
+    std::vector<QPointF> handles;
+    for (std::size_t i = 0; i < scene.stations.size() && !scene.stations[i].sum; ++i)
+        handles.push_back(handle(scene.stations[i]));
+    return underFinger(handles, p, kGrab);
 }
 
 void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& scene,

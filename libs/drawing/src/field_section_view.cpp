@@ -99,17 +99,10 @@ Point FieldSectionView::toSection(QPointF p) const
 
 std::optional<std::size_t> FieldSectionView::handleAt(QPointF p) const
 {
-    constexpr double finger = 22.0;
-    std::optional<std::size_t> nearest;
-    double least = finger;
-    for (std::size_t i = 0; i < m_scene.handles.size(); ++i) {
-        const QPointF d = toPixel(m_scene.handles[i].at) - p;
-        if (std::hypot(d.x(), d.y()) < least) {
-            least = std::hypot(d.x(), d.y());
-            nearest = i;
-        }
-    }
-    return nearest;
+    std::vector<QPointF> places;
+    for (const auto& item : m_scene.handles)
+        places.push_back(toPixel(item.at));
+    return underFinger(places, p);
 }
 
 void FieldSectionView::paint(QPainter& painter, const Theme& theme) const

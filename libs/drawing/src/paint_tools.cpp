@@ -67,6 +67,20 @@ void paintSeverity(QPainter& painter, const Theme& theme, calls::Severity severi
     painter.restore();
 }
 
+std::optional<std::size_t> underFinger(const std::vector<QPointF>& points, QPointF p, double finger)
+{
+    std::optional<std::size_t> nearest;
+    double least = finger;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const QPointF away = points[i] - p;
+        if (const double distance = std::hypot(away.x(), away.y()); distance < least) {
+            least = distance;
+            nearest = i;
+        }
+    }
+    return nearest;
+}
+
 void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const QString& text)
 {
     QRectF box = painter.fontMetrics().boundingRect(text);

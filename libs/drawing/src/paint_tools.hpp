@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <optional>
 #include <utility>
 #include <vector>
 
@@ -49,6 +50,9 @@ QString unitText(units::Kind kind, const units::DisplayUnits& units);
 QColor severityColour(const Theme& theme, calls::Severity severity);
 /// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.
 void paintSeverity(QPainter& painter, const Theme& theme, calls::Severity severity, QPointF centre, double size);
+
+/// Index of the point nearest to a pixel within a finger's width, in pixels; nothing where none is.
+std::optional<std::size_t> underFinger(const std::vector<QPointF>& points, QPointF p, double finger = 22.0);
 
 /// Text centred on a point, kept inside `bounds` from side to side.
 void paintLabel(QPainter& painter, const QRectF& bounds, QPointF centre, const QString& text);

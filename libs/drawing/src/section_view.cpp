@@ -259,17 +259,12 @@ QPointF SectionView::wallLabelAt(Sector sector, double halfWidth) const
 
 std::optional<geometry::Sector> SectionView::wallAt(QPointF p) const
 {
-    constexpr double fingerWidth = 28.0;
-    std::optional<Sector> nearest;
-    double least = fingerWidth;
-    for (const Sector s : kSectors) {
-        const QPointF d = wallLabelAt(s, 14.0) - p;
-        if (std::hypot(d.x(), d.y()) < least) {
-            least = std::hypot(d.x(), d.y());
-            nearest = s;
-        }
-    }
-    return nearest;
+    std::vector<QPointF> labels;
+    for (const Sector s : kSectors)
+        labels.push_back(wallLabelAt(s, 14.0));
+    constexpr double finger = 28.0;  // numbers are wider than points
+    const auto nearest = underFinger(labels, p, finger);
+    return nearest ? std::optional(kSectors[*nearest]) : std::nullopt;
 }
 
 void SectionView::paintWallLabels(QPainter& painter) const

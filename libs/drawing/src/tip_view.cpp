@@ -37,17 +37,10 @@ std::optional<geometry::Point> TipView::placeAt(QPointF p) const
 
 std::optional<std::size_t> TipView::pointAt(QPointF p) const
 {
-    constexpr double finger = 22.0;
-    std::optional<std::size_t> nearest;
-    double least = finger;
-    for (std::size_t i = 0; i < m_scene.points.size(); ++i) {
-        const QPointF away = toPixel(m_scene.points[i].at) - p;
-        if (const double distance = std::hypot(away.x(), away.y()); distance < least) {
-            least = distance;
-            nearest = i;
-        }
-    }
-    return nearest;
+    std::vector<QPointF> places;
+    for (const auto& item : m_scene.points)
+        places.push_back(toPixel(item.at));
+    return underFinger(places, p);
 }
 
 void TipView::paintPoint(QPainter& painter, const Theme& theme, const TipScene::Point& point) const
