@@ -133,3 +133,18 @@ TEST_CASE("the stem goes in from the nearer side, and the tip looks against the 
     CHECK(at(0, 4, 0.95).tooNear);
     CHECK_FALSE(at(1, 0, 0.0).looksToWindow);
 }
+
+TEST_CASE("a place in a section is the grid point that lies there")
+{
+    const job::Job job = demoJob();
+    const auto analysis = analysis::measure(job, job.ports[0]);
+    for (const std::size_t station : {0U, 4U, 9U}) {
+        for (const probing::GridPoint p : {probing::GridPoint{0.0, 0.0}, {0.4, -0.7}, {-0.9, 0.2}}) {
+            const auto back =
+                gridPointAt(analysis.sections[station], probing::toSection(p, analysis.sections[station]));
+            CHECK(back.u == Approx(p.u).margin(1e-9));
+            CHECK(back.v == Approx(p.v).margin(1e-9));
+        }
+        CHECK(gridPointAt(analysis.sections[station], {1.0, -1.0}) == probing::GridPoint{1.0, -1.0});
+    }
+}

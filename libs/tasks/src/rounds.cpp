@@ -93,6 +93,13 @@ job::ProbePlan usualPlan(const job::Job& job, const job::Port& port)
     return plan;
 }
 
+probing::GridPoint gridPointAt(const geometry::Section& section, geometry::Point at)
+{
+    const geometry::Box box = geometry::boxOf(section);
+    return {std::clamp(2.0 * (at.left - box.middle.left) / box.width.si(), -1.0, 1.0),
+            std::clamp(2.0 * (at.up - box.middle.up) / box.height.si(), -1.0, 1.0)};
+}
+
 TipWay tipWay(const job::Port& port, Length station, const geometry::Section& section, probing::GridPoint at)
 {
     TipWay way;

@@ -44,6 +44,8 @@ struct TipWay {
     /// Against the air: toward the window of an intake port, toward the valve of an exhaust port.
     bool looksToWindow = true;
 };
+/// The shares of a place in a section's box, at most 1 either way: what probing::toSection() places there.
+probing::GridPoint gridPointAt(const geometry::Section& section, geometry::Point at);
 TipWay tipWay(const job::Port& port, Length station, const geometry::Section& section, probing::GridPoint at);
 
 }  // namespace euryth::tasks

@@ -216,26 +216,33 @@ private:
         return checks;
     }
 
-    QWidget* makePlates()
+    /// Buttons that add a check of today, at the bench's depression, and take the last one away.
+    template <class Check>
+    QWidget* checkButtons(const char* name, const QString& add, std::vector<Check> job::BenchRecord::*checks)
     {
-        auto* panel = new Panel(tr("Calibration plates"));
         auto* buttons = listButtons(
-            tr("Add a plate"), tr("Remove last"),
-            [this] {
-                edit(tr("Add a plate"), [this](job::BenchRecord& bench) {
-                    auto& check = bench.plates.emplace_back();
+            add, tr("Remove last"),
+            [this, add, checks] {
+                edit(add, [&](job::BenchRecord& bench) {
+                    Check& check = (bench.*checks).emplace_back();
                     check.when = today();
                     check.depression = workspace().job().bench.depression;
                 });
             },
-            [this] {
-                edit(tr("Remove a plate"), [](job::BenchRecord& bench) {
-                    if (!bench.plates.empty())
-                        bench.plates.pop_back();
+            [this, checks] {
+                edit(tr("Remove a check"), [&](job::BenchRecord& bench) {
+                    if (!(bench.*checks).empty())
+                        (bench.*checks).pop_back();
                 });
             });
-        buttons->setObjectName(QStringLiteral("plateButtons"));
-        panel->addTool(buttons);
+        buttons->setObjectName(QString::fromLatin1(name));
+        return buttons;
+    }
+
+    QWidget* makePlates()
+    {
+        auto* panel = new Panel(tr("Calibration plates"));
+        panel->addTool(checkButtons("plateButtons", tr("Add a plate"), &job::BenchRecord::plates));
         auto* messages = new MessageLine;
         messages->setMinimumHeight(18);
         messages->setHint(
@@ -263,23 +270,7 @@ private:
     QWidget* makeLeaks()
     {
         auto* panel = new Panel(tr("With its hole closed"));
-        auto* buttons = listButtons(
-            tr("Add a leak check"), tr("Remove last"),
-            [this] {
-                edit(tr("Add a leak check"), [this](job::BenchRecord& bench) {
-                    auto& check = bench.leaks.emplace_back();
-                    check.when = today();
-                    check.depression = workspace().job().bench.depression;
-                });
-            },
-            [this] {
-                edit(tr("Remove a leak check"), [](job::BenchRecord& bench) {
-                    if (!bench.leaks.empty())
-                        bench.leaks.pop_back();
-                });
-            });
-        buttons->setObjectName(QStringLiteral("leakButtons"));
-        panel->addTool(buttons);
+        panel->addTool(checkButtons("leakButtons", tr("Add a leak check"), &job::BenchRecord::leaks));
         auto* messages = new MessageLine;
         messages->setMinimumHeight(18);
         panel->body()->addWidget(newTable(m_context, app::makeLeakTable(workspace(), this), *messages, "leakTable", 1));

@@ -88,10 +88,10 @@ private:
         const auto set = workspace().probe();
         if (!port || !set || !workspace().probeResult()->station || !isFree(*port, *set))
             return;
-        const geometry::Box box = geometry::boxOf(workspace().analysis().sections[*workspace().probeResult()->station]);
+        const auto place = tasks::gridPointAt(workspace().analysis().sections[*workspace().probeResult()->station], at);
         job::Reading reading;
-        reading.u = std::clamp(2.0 * (at.left - box.middle.left) / box.width.si(), -1.0, 1.0);
-        reading.v = std::clamp(2.0 * (at.up - box.middle.up) / box.height.si(), -1.0, 1.0);
+        reading.u = place.u;
+        reading.v = place.v;
         const std::size_t point = port->probes[*set].readings.size();
         const std::size_t index = *workspace().portIndex();
         if (workspace().document().apply(
