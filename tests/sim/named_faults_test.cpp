@@ -4,9 +4,9 @@
 
 #include <algorithm>
 
-#include "devices/set_taker.hpp"
 #include "sim/simulator.hpp"
 #include "support/demo.hpp"
+#include "support/simulated_set.hpp"
 #include "tasks/probe_set.hpp"
 
 using namespace euryth;
@@ -43,25 +43,16 @@ struct Morning {
         if (fault)
             simulator.setFault(*fault, true);
         (void)simulator.advance(before);
-        std::vector<devices::TipGoal> goals;
-        for (const probing::GridPoint& p : probing::nineFields())
-            goals.push_back({station, p.u, p.v});
-        devices::SetTaker taker(goals);
-        devices::Instrument instrument(20);
-        instrument.connected(0);
-        for (double now = 0; taker.phase() != devices::SetTaker::Phase::Done && now < 600; now += 0.05) {
-            simulator.received(instrument.toSend(now));
-            instrument.received(simulator.advance(0.05), now);
-            taker.step(instrument, now);
-        }
+        const SimulatedSet set(simulator, station);
+        const devices::SetTaker& taker = set.taker;
         REQUIRE(taker.taken().size() == 9);
         job::Port& p = job.ports[port];
-        const auto set = tasks::probeSetOf(taker, instrument, job, p, lengthFromMm(station), {});
+        const auto probed = tasks::probeSetOf(taker, set.instrument, job, p, lengthFromMm(station), {});
         std::vector<std::string> ids;
-        for (const Phrase& doubt : tasks::doubtsOf(job, p, set, tasks::unsteadyOf(taker), tasks::flowStuck(taker)))
+        for (const Phrase& doubt : tasks::doubtsOf(job, p, probed, tasks::unsteadyOf(taker), tasks::flowStuck(taker)))
             ids.emplace_back(doubt.id());
         if (!fault)
-            p.probes.push_back(set);
+            p.probes.push_back(probed);
         return ids;
     }
 };

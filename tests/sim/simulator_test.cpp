@@ -6,6 +6,7 @@
 #include "devices/set_taker.hpp"
 #include "sim/simulator.hpp"
 #include "support/demo.hpp"
+#include "support/simulated_set.hpp"
 
 using namespace euryth;
 using namespace euryth::sim;
@@ -236,21 +237,10 @@ TEST_CASE("the choke of the demo's port is found from simulated readings alone")
     double fastest = 0;
     double where = 0;
     for (const double station : {0.0, 36.0, 80.0, 96.0}) {
-        std::vector<devices::TipGoal> goals;
-        for (const probing::GridPoint& p : probing::nineFields())
-            goals.push_back({station, p.u, p.v});
-        devices::SetTaker taker(goals);
-        devices::Instrument instrument(20);
-        instrument.connected(0);
-        double now = 0;
-        while (taker.phase() != devices::SetTaker::Phase::Done && now < 600) {
-            simulator.received(instrument.toSend(now));
-            instrument.received(simulator.advance(0.05), now);
-            taker.step(instrument, now);
-            now += 0.05;
-        }
+        const SimulatedSet set(simulator, station);
+        const devices::SetTaker& taker = set.taker;
         REQUIRE(taker.taken().size() == 9);
-        CHECK(now < 150);  // in the wake a point is taken as it is after 15 s
+        CHECK(set.seconds < 150);  // in the wake a point is taken as it is after 15 s
         for (const devices::TakenPoint& point : taker.taken()) {
             if (point.impact && point.impact->value > fastest) {
                 fastest = point.impact->value;
