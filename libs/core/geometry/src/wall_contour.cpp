@@ -307,6 +307,13 @@ Area WallContour::CutForm::areaAdded(const PerSector<Length>& depths) const
     return Area::fromSi(added);
 }
 
+Section movedWall(const Section& section, const PerSector<Length>& depths)
+{
+    if (std::ranges::all_of(depths, [](Length d) { return d == Length{}; }))
+        return section;
+    return Outline{WallContour(section).outline(kMovedPoints, depths)};
+}
+
 double polygonArea(std::span<const Point> points)
 {
     double twice = 0.0;

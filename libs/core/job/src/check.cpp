@@ -3,160 +3,14 @@
 
 #include <algorithm>
 #include <set>
-#include <span>
-#include <type_traits>
 
+#include "check_ranges.hpp"
 #include "job/describe.hpp"
 #include "job/plans.hpp"
 
 namespace euryth::job {
 
 namespace {
-
-double siOf(double value) { return value; }
-double siOf(int value) { return value; }
-template <class Q>
-double siOf(const Q& quantity)
-{
-    return quantity.si();
-}
-
-/// The name of an entry in a path: its id where it has one, else its number.
-template <class T>
-std::string entryName(const T& item, std::size_t number)
-{
-    if constexpr (requires { item.id; }) {
-        if (!item.id.empty())
-            return item.id;
-    }
-    return std::to_string(number);
-}
-
-/// Where a port stands in the file.
-std::string portPath(const Port& port, std::size_t number)
-{
-    return port.isBranch() ? "ports/" + port.parent + "/branches/" + branchName(port)
-                           : "ports/" + entryName(port, number);
-}
-
-/// Visits a job and notes every number outside its field's range.
-class RangeCheck {
-public:
-    explicit RangeCheck(std::vector<Problem>& problems) : m_problems(problems) {}
-
-    template <class T>
-    void number(const FieldOf<T>& f, const T& value)
-    {
-        if (const auto problem = rangeProblem(f, siOf(value)))
-            m_problems.push_back({m_path + std::string(f.key), *problem});
-    }
-    template <class T>
-    void measured(const FieldOf<T>& f, const std::optional<T>& value)
-    {
-        if (!value)
-            return;
-        const std::size_t before = m_problems.size();
-        number(f, *value);
-        if (m_problems.size() > before && siOf(*value) == 0.0)
-            m_problems.back().text = say("must.or-empty", {{"problem", m_problems.back().text}});
-    }
-    template <class T>
-    void extra(const FieldOf<T>& f, const std::optional<T>& value)
-    {
-        measured(f, value);
-    }
-    template <class T>
-    void rule(const FieldOf<T>& f, const T& value)
-    {
-        number(f, value);
-    }
-    void range(std::string_view key, const ShareRange& r)
-    {
-        if (!(r.low > 0.0) || !(r.high <= 1.0) || !(r.low <= r.high))
-            m_problems.push_back({m_path + std::string(key), say("must.share-range")});
-    }
-    template <class T>
-    requires(!std::is_invocable_v<const T&, RangeCheck&>) void object(std::string_view key, const T& record)
-    {
-        inside(key, [&] { describe(*this, record); });
-    }
-    template <class F>
-    requires std::is_invocable_v<const F&, RangeCheck&>
-    void object(std::string_view key, const F& record)
-    {
-        inside(key, [&] { record(*this); });
-    }
-    template <class T>
-    void required(std::string_view key, const T& record)
-    {
-        object(key, record);
-    }
-    template <class T>
-    void list(std::string_view key, const std::vector<T>& items)
-    {
-        inside(key, [&] {
-            for (std::size_t i = 0; i < items.size(); ++i)
-                object(entryName(items[i], i), items[i]);
-        });
-    }
-    void text(std::string_view, const std::string&) {}
-    void requiredText(std::string_view key, const std::string& value)
-    {
-        if (value.empty())
-            m_problems.push_back({m_path + std::string(key), say("must.not-empty")});
-    }
-    template <class... Ignored>
-    void choice(const Ignored&...)
-    {
-    }
-    template <class T>
-    void later(const FieldOf<T>& f, const T& value, const T&)
-    {
-        number(f, value);
-    }
-    void laterRange(std::string_view key, const ShareRange& r, const ShareRange&) { range(key, r); }
-    template <class... Ignored>
-    void option(const Ignored&...)
-    {
-    }
-    template <class... Ignored>
-    void word(const Ignored&...)
-    {
-    }
-    void truth(std::string_view, const std::optional<bool>&) {}
-    template <class... Ignored>
-    void flags(const Ignored&...)
-    {
-    }
-    void points(const Field& f, const std::vector<geometry::Point>& points)
-    {
-        for (std::size_t i = 0; i < points.size(); ++i) {
-            for (const double coordinate : {points[i].left, points[i].up}) {
-                if (const auto problem = rangeProblem(f, coordinate))
-                    m_problems.push_back({m_path + std::string(f.key) + "/" + std::to_string(i), *problem});
-            }
-        }
-    }
-    void ports(std::string_view, const std::vector<Port>& ports)
-    {
-        for (std::size_t i = 0; i < ports.size(); ++i)
-            object(portPath(ports[i], i), ports[i]);
-    }
-    void unknown(const UnknownKeys&) {}
-
-private:
-    template <class F>
-    void inside(std::string_view key, F visit)
-    {
-        const std::size_t length = m_path.size();
-        m_path.append(key).append("/");
-        visit();
-        m_path.resize(length);
-    }
-
-    std::vector<Problem>& m_problems;
-    std::string m_path;
-};
 
 std::string mmText(Length q) { return fileText(field::width, q.si()) + " mm"; }
 
@@ -339,6 +193,19 @@ void checkPins(const Port& port, const std::string& path, std::vector<Problem>& 
     }
 }
 
+void checkCutting(const Port& port, const std::string& path, std::vector<Problem>& problems)
+{
+    tooMany(port.lightWork, kMostSets, path + "light_work", problems);
+    if (tooMany(port.cutProgress, kMostSets, path + "cut_progress", problems))
+        return;
+    for (std::size_t i = 0; i < port.cutProgress.size(); ++i) {
+        const std::string here = path + "cut_progress/" + std::to_string(i) + "/";
+        if (port.cutProgress[i].cut.empty())
+            problems.push_back({here + "cut", say("must.not-empty")});
+        tooMany(port.cutProgress[i].measured, kMostSets, here + "measured", problems);
+    }
+}
+
 /// A morning has an end: places and lifts of the plan for probing.
 void checkProbePlan(const ProbePlan& plan, const std::string& path, std::vector<Problem>& problems)
 {
@@ -457,8 +324,7 @@ std::vector<Problem> checkCorners(const geometry::RoundedRectangle& section)
 std::vector<Problem> check(const Job& job)
 {
     std::vector<Problem> problems;
-    RangeCheck ranges(problems);
-    describe(ranges, job);
+    checkRanges(job, problems);
     checkEngine(job.engine, problems);
     checkHouse(job.house, problems);
     checkBenches(job.benches, problems);
@@ -482,6 +348,7 @@ std::vector<Problem> check(const Job& job)
         checkStations(port.stations, path, problems);
         checkBoss(port, path, problems);
         checkProbes(port, path, problems);
+        checkCutting(port, path, problems);
         checkPins(port, path, problems);
         checkProbePlan(port.probePlan, path, problems);
         checkPlans(port, path, problems);

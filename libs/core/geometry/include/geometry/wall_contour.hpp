@@ -100,6 +100,12 @@ private:
     Point m_centre;  ///< the point from which the sectors are seen
 };
 
+/// Points round a section whose wall has been moved.
+inline constexpr std::size_t kMovedPoints = 96;
+/// A section with its wall moved outward by a depth per sector, as a cut moves it, in kMovedPoints points; the section
+/// itself where nothing moves.
+Section movedWall(const Section& section, const PerSector<Length>& depths);
+
 /// Area enclosed by a closed polygon (shoelace formula), m2; positive for a clockwise run in this frame.
 double polygonArea(std::span<const Point> points);
 

@@ -60,7 +60,10 @@ struct ProbeSet {
 struct FlowPoint {
     std::optional<Length> lift;
     std::optional<VolumeFlow> flow;
-    std::optional<double> swirl;
+    std::optional<PressureDifference> depression;  ///< where it was another one than the test's
+    std::optional<RotationalSpeed> swirl;          ///< of a paddle; positive to the left as one looks into the bore
+    std::optional<Torque> swirlTorque;             ///< of a flow straightener, in the same sense
+    std::string note;
     UnknownKeys unknown;
     friend bool operator==(const FlowPoint&, const FlowPoint&) = default;
 };
@@ -69,7 +72,9 @@ struct FlowTest {
     std::string id;
     std::string when;
     std::string state;
-    std::string bench;
+    std::string bench;  ///< id of the bench
+    std::string who;
+    std::string note;
     std::optional<PressureDifference> depression;
     Setup setup;
     std::vector<FlowPoint> points;
@@ -100,7 +105,7 @@ struct ProbePlan {
     friend bool operator==(const ProbePlan&, const ProbePlan&) = default;
 };
 
-enum class PinKind { Wet, String, Lip, Bump, Crack, Breakthrough, Note };
+enum class PinKind { Wet, String, Lip, Bump, Crack, Breakthrough, Filled, Note };
 
 /// What a finding means for the cutting.
 enum class PinAsks { Cut, Leave };

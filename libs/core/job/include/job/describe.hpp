@@ -49,9 +49,11 @@ inline constexpr std::array<std::string_view, 6> kNeighbourKeys{"water", "bolt h
                                                                 "port",  "bore",      "outside"};
 inline constexpr std::array<std::string_view, 5> kWallPlaceKeys{"runner", "turn", "short side", "bowl", "common wall"};
 inline constexpr std::array<std::string_view, 4> kEntryKeys{"radius", "clay", "manifold", "none"};
-inline constexpr std::array<std::string_view, 7> kPinKeys{"wet",   "string",       "lip", "bump",
-                                                          "crack", "breakthrough", "note"};
+inline constexpr std::array<std::string_view, 8> kPinKeys{"wet",   "string",       "lip",    "bump",
+                                                          "crack", "breakthrough", "filled", "note"};
 inline constexpr std::array<std::string_view, 2> kPinAsksKeys{"cut", "leave"};
+inline constexpr std::array<std::string_view, 5> kWeightKeys{"off", "little", "usual", "much", "most"};
+inline constexpr std::array<std::string_view, 6> kLightTaskKeys{"lip", "blend", "divider", "flash", "steps", "chamber"};
 inline constexpr std::array<std::string_view, 2> kRampKeys{"slow", "fast"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
 
@@ -219,6 +221,7 @@ void describe(V& v, T& house)
     v.later(field::guideMetal, house.guideMetal, usual.guideMetal);
     v.later(field::houseFin, house.finWidth, usual.finWidth);
     v.later(field::leastGain, house.leastGain, usual.leastGain);
+    v.later(field::apexLowering, house.apexLowering, usual.apexLowering);
     v.option("finish_intake", kFinishKeys, house.intakeFinish, usual.intakeFinish);
     v.option("finish_exhaust", kFinishKeys, house.exhaustFinish, usual.exhaustFinish);
     v.option("lift_weight", kLiftWeightKeys, house.liftWeight, usual.liftWeight);
@@ -429,6 +432,17 @@ void describe(V& v, T& walls)
     v.unknown(walls.unknown);
 }
 
+template <class V, ConstOrNot<SettledCut> T>
+void describe(V& v, T& cut)
+{
+    for (const geometry::Sector s : geometry::kSectors) {
+        auto f = field::settledCut;
+        f.key = kSectorKeys[geometry::index(s)];
+        v.extra(f, cut.at[geometry::index(s)]);
+    }
+    v.unknown(cut.unknown);
+}
+
 template <class V, ConstOrNot<StationWish> T>
 void describe(V& v, T& plan)
 {
@@ -451,6 +465,7 @@ void describe(V& v, T& station)
     v.object("behind", station.behind);
     v.object("core_shift", station.coreShift);
     v.object("plan", station.plan);
+    v.object("cut_mm", station.cut);
     v.unknown(station.unknown);
 }
 
@@ -579,7 +594,10 @@ void describe(V& v, T& point)
 {
     v.measured(field::flowLift, point.lift);
     v.measured(field::flow, point.flow);
-    v.measured(field::swirl, point.swirl);
+    v.extra(field::depression, point.depression);
+    v.extra(field::swirl, point.swirl);
+    v.extra(field::swirlTorque, point.swirlTorque);
+    v.text("note", point.note);
     v.unknown(point.unknown);
 }
 
@@ -590,6 +608,8 @@ void describe(V& v, T& test)
     v.text("when", test.when);
     v.text("state", test.state);
     v.text("bench", test.bench);
+    v.text("who", test.who);
+    v.text("note", test.note);
     v.measured(field::depression, test.depression);
     v.object("setup", test.setup);
     v.list("points", test.points);
@@ -639,6 +659,46 @@ void describe(V& v, T& plan)
     v.unknown(plan.unknown);
 }
 
+template <class V, ConstOrNot<CutAims> T>
+void describe(V& v, T& aims)
+{
+    v.word("reach_area", kWeightKeys, aims.area);
+    v.word("even_air", kWeightKeys, aims.air);
+    v.word("save_metal", kWeightKeys, aims.metal);
+    v.unknown(aims.unknown);
+}
+
+template <class V, ConstOrNot<Remeasured> T>
+void describe(V& v, T& measured)
+{
+    v.number(field::remeasuredS, measured.s);
+    v.measured(field::remeasuredWidth, measured.width);
+    v.measured(field::remeasuredHeight, measured.height);
+    v.unknown(measured.unknown);
+}
+
+template <class V, ConstOrNot<CutProgress> T>
+void describe(V& v, T& progress)
+{
+    v.requiredText("cut", progress.cut);
+    v.truth("port_done", progress.done);
+    v.text("when", progress.when);
+    v.extra(field::minutes, progress.minutes);
+    v.list("measured", progress.measured);
+    v.unknown(progress.unknown);
+}
+
+template <class V, ConstOrNot<LightWork> T>
+void describe(V& v, T& work)
+{
+    v.choice("task", kLightTaskKeys, work.task);
+    v.truth("done", work.done);
+    v.text("when", work.when);
+    v.extra(field::minutes, work.minutes);
+    v.text("note", work.note);
+    v.unknown(work.unknown);
+}
+
 /// What a port and a branch have in common. `branches` is called where a file has the branches.
 template <class V, ConstOrNot<Port> T, class Branches>
 void describeRunner(V& v, T& port, Branches branches)
@@ -663,6 +723,9 @@ void describeRunner(V& v, T& port, Branches branches)
     v.text("plan_note", port.planNote);
     v.object("plan_end", port.planEnd);
     v.list("plans", port.plans);
+    v.object("cut_aims", port.cutAims);
+    v.list("cut_progress", port.cutProgress);
+    v.list("light_work", port.lightWork);
     v.list("assumed", port.assumed);
     v.unknown(port.unknown);
 }
@@ -694,6 +757,7 @@ void describe(V& v, T& job)
     v.list("benches", job.benches);
     v.object("house", job.house);
     v.object("wall_gauge", job.gauge);
+    v.text("cautions_read", job.cautionsRead);
     v.list("castings", job.castings);
     v.list("chambers", job.chambers);
     v.ports("ports", job.ports);

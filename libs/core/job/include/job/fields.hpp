@@ -24,6 +24,7 @@ inline constexpr UnitOf<AbsolutePressure> kPaAbsolute{1.0, 0.0, "Pa"};
 inline constexpr UnitOf<VolumeFlow> kM3s{1.0, 0.0, "m3/s"};
 inline constexpr UnitOf<Temperature> kCelsius{1.0, factor::zeroCelsius, "degC"};
 inline constexpr UnitOf<RotationalSpeed> kRpm{factor::turnPerMinute, 0.0, "rpm"};
+inline constexpr UnitOf<Torque> kNm{1.0, 0.0, "N m"};
 inline constexpr UnitOf<double> kPercent{0.01, 0.0, "%", Shown::Percent};
 inline constexpr UnitOf<double> kShare{1.0, 0.0, "", Shown::Percent};
 
@@ -69,6 +70,7 @@ inline constexpr FieldOf leastWall{"least-wall", "least_wall_mm", kMm, between(0
 inline constexpr FieldOf unrepairableLeastWall{"unrepairable-least-wall", "unrepairable_least_wall_mm", kMm,
                                                between(0, 50)};
 inline constexpr FieldOf greatestCut{"greatest-cut", "greatest_cut_mm", kMm, between(0, 50)};
+inline constexpr FieldOf apexLowering{"apex-lowering", "apex_lowering_mm", kMm, between(0, 50)};
 inline constexpr FieldOf gaugeError{"gauge-error", "gauge_error_mm", kMm, between(0, 10)};
 inline constexpr FieldOf ruleWall{"rule-wall", "least_wall_mm", kMm, between(0, 50)};
 inline constexpr FieldOf guideMetal{"guide-metal", "guide_metal_mm", kMm, between(0, 20)};
@@ -195,9 +197,16 @@ inline constexpr FieldOf factorExhaust{"factor-exhaust", "exhaust", kOne, betwee
 inline constexpr FieldOf pinS{"pin-s", "s_mm", kMmAlong, between(0, 2000)};
 inline constexpr FieldOf pinLift{"pin-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf pinWidth{"pin-width", "width_mm", kMm, between(0, 300)};
+// cutting
+inline constexpr FieldOf settledCut{"settled-cut", "", kMm, between(0, 50)};
+inline constexpr FieldOf minutes{"minutes", "minutes", kOne, between(0, 100000)};
+inline constexpr FieldOf remeasuredS{"remeasured-s", "s_mm", kMmAlong, between(0, 2000)};
+inline constexpr FieldOf remeasuredWidth{"remeasured-width", "width_mm", kMm, between(1, 300)};
+inline constexpr FieldOf remeasuredHeight{"remeasured-height", "height_mm", kMm, between(1, 300)};
 // flow tests
 inline constexpr FieldOf flowLift{"flow-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf flow{"flow", "flow_m3_s", kM3s, between(1e-5, 10)};
-inline constexpr FieldOf swirl{"swirl", "swirl", kOne, between(-100, 100)};
+inline constexpr FieldOf swirl{"swirl", "swirl_rpm", kRpm, between(-60000, 60000), true};
+inline constexpr FieldOf swirlTorque{"swirl-torque", "swirl_torque_nm", kNm, between(-10, 10), true};
 
 }  // namespace euryth::job::field

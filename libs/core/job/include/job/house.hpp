@@ -49,6 +49,7 @@ struct House {
     Length leastWall = lengthFromMm(2.0);
     Length unrepairableLeastWall = lengthFromMm(3.0);  ///< where a breakthrough cannot be welded
     Length greatestCut = lengthFromMm(3.0);
+    Length apexLowering = lengthFromMm(3.0);  ///< by which the short side's top may come down
     Length gaugeError = lengthFromMm(0.1);
     std::vector<WallRule> wallRules;        ///< beside the two least walls
     Length guideMetal = lengthFromMm(2.0);  ///< on each side of the valve guide, that a fin keeps

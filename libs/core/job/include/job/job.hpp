@@ -16,6 +16,7 @@ struct Job {
     std::vector<BenchRecord> benches;
     House house;
     WallGauge gauge;
+    std::string cautionsRead;  ///< when somebody said to have read what can hurt; empty: nobody has
     std::vector<Casting> castings;
     std::vector<Chamber> chambers;
     std::vector<Port> ports;

@@ -4,6 +4,7 @@
 #include <optional>
 
 #include "job/air_read.hpp"
+#include "job/cutting.hpp"
 #include "job/station.hpp"
 #include "job/valve.hpp"
 
@@ -104,6 +105,9 @@ struct Port {
     std::string planNote;
     PlannedEnd planEnd;
     std::vector<NamedPlan> plans;  ///< the others
+    CutAims cutAims;
+    std::vector<CutProgress> cutProgress;
+    std::vector<LightWork> lightWork;
     std::vector<Assumed> assumed;
     UnknownKeys unknown;
 

@@ -166,6 +166,13 @@ struct StationWish {
     friend bool operator==(const StationWish&, const StationWish&) = default;
 };
 
+/// Depths of cut that a hand has settled at a station: the plan takes just these there, 0 for nothing at all.
+struct SettledCut {
+    geometry::PerSector<std::optional<Length>> at{};
+    UnknownKeys unknown;
+    friend bool operator==(const SettledCut&, const SettledCut&) = default;
+};
+
 struct Station {
     Length s;  ///< along the centreline from the window
     MeasuredPose pose;
@@ -178,6 +185,7 @@ struct Station {
     Behind behind;
     CoreShiftAt coreShift;
     StationWish plan;  ///< of the current plan
+    SettledCut cut;
     UnknownKeys unknown;
     friend bool operator==(const Station&, const Station&) = default;
 };
