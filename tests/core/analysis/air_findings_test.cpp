@@ -256,6 +256,16 @@ TEST_CASE("a finding lies at a station or between two, and forbids a cut there")
         after.cut->keeps, [&](const cutting::Keep& keep) { return keep.station == station && keep.sector == sector; });
     REQUIRE(kept != after.cut->keeps.end());
     CHECK(kept->hold == cutting::Hold::Finding);
+    // Where metal was put on nothing is cut unless somebody asks for it.
+    const auto holdOf = [&] {
+        const auto analysis = analyse(job, port);
+        return cutting::depthBound(analysis.cutProblem->stations[station], sector, {}).hold;
+    };
+    port.pins.back().kind = job::PinKind::Filled;
+    port.pins.back().asks.reset();
+    CHECK(holdOf() == cutting::Hold::Filled);
+    port.pins.back().asks = job::PinAsks::Cut;
+    CHECK(holdOf() == cutting::Hold::None);
     CHECK(nextPinId(port) != pin.id);
 }
 

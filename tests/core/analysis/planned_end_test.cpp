@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "analysis/port_analysis.hpp"
+#include "geometry/long_section.hpp"
 #include "support/demo.hpp"
 
 using namespace euryth;
@@ -35,6 +36,45 @@ TEST_CASE("a planned bowl is in the planned areas and in the findings along them
         return found->magnitude;
     };
     CHECK(bulge(after) > bulge(before) + 0.05);
+}
+
+TEST_CASE("the short side's top comes down no further than the house lets it, whatever a hand settles")
+{
+    using geometry::index;
+    using geometry::Sector;
+    job::Job job = demoJob();
+    job::Port& port = job.ports[0];
+    for (job::Station& station : port.stations)
+        station.wall.at.fill(lengthFromMm(12));
+    port.probes.clear();
+    port.planEnd = {};
+    job.house.greatestCut = lengthFromMm(8);
+    for (job::Station& station : port.stations)
+        station.cut.at[index(Sector::Floor)] = lengthFromMm(2);
+    const auto apexOf = [](const PortAnalysis& a) {  // the highest floor of the turn, by the places alone
+        std::optional<std::size_t> apex;
+        const auto height = [&](std::size_t i) {
+            return geometry::sideCut(a.poses[i], geometry::boxOf(a.sections[i]).height).floor.z;
+        };
+        for (std::size_t i = 0; i < a.poses.size(); ++i) {
+            const bool turns = a.cutProblem->stations[i].part == cutting::Part::Turn;
+            if (turns && (!apex || height(i) > height(*apex)))
+                apex = i;
+        }
+        REQUIRE(apex);
+        return *apex;
+    };
+    const auto cutThere = [&](double lowering) {
+        job.house.apexLowering = lengthFromMm(lowering);
+        const PortAnalysis a = analyse(job, port);
+        const std::size_t apex = apexOf(a);
+        const auto bound = depthBound(a.cutProblem->stations[apex], Sector::Floor, a.cutProblem->limits);
+        CHECK(bound.hold == (lowering > 0.0 ? cutting::Hold::None : cutting::Hold::Apex));
+        return inMm(a.cut->depths[apex][index(Sector::Floor)]);
+    };
+    CHECK(cutThere(8) == Approx(2.0));
+    CHECK(cutThere(1) == Approx(1.0));
+    CHECK(cutThere(0) == Approx(0.0));
 }
 
 TEST_CASE("an exhaust's analysis hangs on the chambers, a common exhaust's on its branches' valves")

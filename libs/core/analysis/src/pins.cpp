@@ -22,6 +22,11 @@ std::vector<std::size_t> stationsAt(const job::Port& port, const job::Pin& pin)
     return {next - 1, next};
 }
 
+bool forbidsCut(const job::Pin& pin)
+{
+    return pin.asks == job::PinAsks::Leave || (pin.kind == job::PinKind::Filled && !pin.asks);
+}
+
 std::string nextPinId(const job::Port& port)
 {
     for (std::size_t number = 1;; ++number) {

@@ -5,6 +5,7 @@
 
 #include "analysis/judged_speeds.hpp"
 #include "analysis/pins.hpp"
+#include "geometry/turn.hpp"
 #include "planned_end.hpp"
 #include "planning/area_plan.hpp"
 
@@ -19,7 +20,9 @@ namespace {
 void limitByGasket(const WindowStep& step, cutting::CutStation& window)
 {
     using geometry::Sector;
-    const auto limit = [&](Sector s, Length most) { window.toGasket[index(s)] = std::max(Length{}, most); };
+    const auto limit = [&](Sector s, Length most) {
+        window.stop[index(s)] = cutting::Stop{std::max(Length{}, most), cutting::Hold::Gasket};
+    };
     const Length left = -step.left;
     const Length right = -step.right;
     const Length roof = -step.roof;
@@ -34,19 +37,55 @@ void limitByGasket(const WindowStep& step, cutting::CutStation& window)
     limit(Sector::FloorRight, std::min(floor, right));
 }
 
+/// The top of the short side, the highest floor of the turn, comes down no further than the house lets it.
+void limitApex(const job::House& house, const PortAnalysis& analysis, cutting::CutProblem& problem)
+{
+    using geometry::Sector;
+    std::vector<std::size_t> turn;
+    for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
+        if (problem.stations[i].part == cutting::Part::Turn)
+            turn.push_back(i);
+    }
+    const auto apex = highestFloor(analysis, turn);
+    if (!apex)
+        return;
+    for (const Sector s : {Sector::FloorLeft, Sector::Floor, Sector::FloorRight})
+        problem.stations[*apex].stop[index(s)] = cutting::Stop{house.apexLowering, cutting::Hold::Apex};
+}
+
 /// Places at which a finding forbids a cut.
 void leaveFindings(const job::Port& port, cutting::CutProblem& problem)
 {
     for (const job::Pin& pin : port.pins) {
-        if (pin.asks != job::PinAsks::Leave)
+        if (!forbidsCut(pin))
             continue;
+        const auto why = pin.kind == job::PinKind::Filled ? cutting::Hold::Filled : cutting::Hold::Finding;
         for (const std::size_t station : stationsAt(port, pin)) {
             for (const geometry::Sector s : kSectors) {
                 if (!pin.sector || *pin.sector == s)
-                    problem.stations[station].leave[index(s)] = pin.id;
+                    problem.stations[station].leave[index(s)] = {pin.id, why};
             }
         }
     }
+}
+
+/// Curvature of the floor line, 1/m, where it is the inside of the turn: that of the centreline from the headings
+/// beside a station, on the radius of the floor.
+std::vector<double> floorCurvatures(const PortAnalysis& analysis, const std::vector<cutting::Part>& parts,
+                                    const cutting::CutProblem& problem)
+{
+    std::vector<double> curvatures(parts.size(), 0.0);
+    for (std::size_t i = 1; i + 1 < parts.size(); ++i) {
+        if (parts[i] != cutting::Part::Turn || analysis.poses.size() != parts.size())
+            continue;
+        const double turned = geometry::turnBetween(analysis.poses[i - 1], analysis.poses[i + 1]).si();
+        const double along = (problem.stations[i + 1].s - problem.stations[i - 1].s).si();
+        const double half = geometry::boxOf(problem.stations[i].section).height.si() / 2.0;
+        constexpr double sharpest = 500.0;  // 2 mm
+        const double inside = along / std::max(turned, 1e-6) - half;
+        curvatures[i] = inside > 1.0 / sharpest ? 1.0 / inside : sharpest;
+    }
+    return curvatures;
 }
 
 cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)
@@ -58,10 +97,13 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
     problem.limits.leastGain = job.house.leastGain;
     problem.speedsFrom = analysis.speedsFrom;
     const std::vector<Ratios> ratios = ratiosAlong(port, analysis);
+    const std::vector<cutting::Part> parts = partsOf(port, analysis);
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         const job::Station& station = port.stations[i];
         cutting::CutStation cut;
         cut.s = station.s;
+        cut.part = parts[i];
+        cut.settled = station.cut.at;
         cut.section = analysis.sections[i];
         cut.blocked = job::area(station.section) - job::netArea(station);
         cut.isThroat = i + 1 == port.stations.size() && endsInThroat(port);
@@ -81,7 +123,24 @@ cutting::CutProblem cutProblem(const job::Job& job, const job::Port& port, const
         problem.stations.push_back(cut);
     }
     leaveFindings(port, problem);
+    limitApex(job.house, analysis, problem);
+    const std::vector<double> curvatures = floorCurvatures(analysis, parts, problem);
+    for (std::size_t i = 0; i < curvatures.size(); ++i)
+        problem.stations[i].floorCurvature = curvatures[i];
     return problem;
+}
+
+/// What a wish counts: sixteen times as much between one end of the choice and the middle.
+double timesOf(const std::optional<job::Weight>& weight)
+{
+    switch (weight.value_or(job::Weight::Usual)) {
+    case job::Weight::Off: return 0.0;
+    case job::Weight::Little: return 1.0 / 4.0;
+    case job::Weight::Usual: break;
+    case job::Weight::Much: return 4.0;
+    case job::Weight::Most: return 16.0;
+    }
+    return 1.0;
 }
 
 planning::SectionRoom roomOf(const cutting::CutStation& station, const cutting::CutLimits& limits)
@@ -176,6 +235,13 @@ void planAreas(const job::Job& job, const job::Port& port, PortAnalysis& analysi
     }
 }
 
+cutting::CutWeights cutWeights(const job::CutAims& aims)
+{
+    const double metal = timesOf(aims.metal);
+    return cutting::CutWeights{}.times(timesOf(aims.area), timesOf(aims.air),
+                                       metal > 0.0 ? metal : timesOf(job::Weight::Little));
+}
+
 void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
 {
     if (port.stations.size() < 2) {
@@ -196,7 +262,7 @@ void planCut(const job::Job& job, const job::Port& port, PortAnalysis& analysis)
         analysis.cutProblem.missing = say("missing.cut-plan", {{"demand", analysis.demand.missing}});
         return;
     }
-    analysis.cut = cutting::planCuts(problem);
+    analysis.cut = cutting::planCuts(problem, cutWeights(port.cutAims));
     analysis.cutProblem.value = std::move(problem);
 }
 

@@ -18,23 +18,25 @@ namespace {
 
 using Depths = std::vector<geometry::PerSector<Length>>;
 
+geometry::SidePoint floorPoint(const PortAnalysis& analysis, std::size_t station)
+{
+    return geometry::sideCut(analysis.poses[station], geometry::boxOf(analysis.sections[station]).height).floor;
+}
+
 /// The floor as the stations have it. It needs poses.
 planning::FloorLine floorLine(const job::Port& port, const PortAnalysis& analysis)
 {
     planning::FloorLine floor;
-    double highest = -1e9;
-    std::optional<geometry::SidePoint> last;
+    std::vector<std::size_t> all;
     for (std::size_t i = 0; i < analysis.poses.size(); ++i) {
-        const auto cut = geometry::sideCut(analysis.poses[i], geometry::boxOf(analysis.sections[i]).height);
-        const Length step = last ? Length::fromSi(std::hypot(cut.floor.x - last->x, cut.floor.z - last->z)) : Length{};
+        const auto here = floorPoint(analysis, i);
+        const auto last = floorPoint(analysis, i > 0 ? i - 1 : 0);
+        const Length step = Length::fromSi(std::hypot(here.x - last.x, here.z - last.z));
         floor.along.push_back(floor.along.empty() ? Length{} : floor.along.back() + step);
         floor.turned.push_back(geometry::turnBetween(analysis.poses.front(), analysis.poses[i]));
-        last = cut.floor;
-        if (cut.floor.z > highest) {
-            highest = cut.floor.z;
-            floor.apex = i;
-        }
+        all.push_back(i);
     }
+    floor.apex = highestFloor(analysis, all).value_or(0);
     // As it was gauged; the tightest bend between two stations carries the error of both.
     floor.radius = port.shortSide.radius.value_or(analysis.floorRadius->radius);
     return floor;
@@ -115,6 +117,12 @@ void widenTowardBore(const job::Port& port, const PortAnalysis& analysis, Depths
 }
 
 }  // namespace
+
+std::optional<std::size_t> highestFloor(const PortAnalysis& analysis, const std::vector<std::size_t>& among)
+{
+    const auto highest = std::ranges::max_element(among, {}, [&](std::size_t i) { return floorPoint(analysis, i).z; });
+    return highest == among.end() ? std::nullopt : std::optional(*highest);
+}
 
 std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis)
 {

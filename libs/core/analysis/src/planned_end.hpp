@@ -8,6 +8,9 @@
 /// The wished valve end as a shape of the stations.
 namespace euryth::analysis {
 
+/// Of some stations the one at which the floor is highest over the deck; nothing where there is none. It needs poses.
+std::optional<std::size_t> highestFloor(const PortAnalysis& analysis, const std::vector<std::size_t>& among);
+
 /// How far the wished valve end asks the walls to move out, per station and sector; empty where nothing of it is
 /// wished.
 std::vector<geometry::PerSector<Length>> endDepths(const job::Port& port, const PortAnalysis& analysis);

@@ -8,6 +8,7 @@
 #include "air/isentropic.hpp"
 #include "analysis/engine_inputs.hpp"
 #include "analysis/judged_speeds.hpp"
+#include "analysis/pins.hpp"
 #include "geometry/valve_end.hpp"
 #include "plan_and_cut.hpp"
 #include "words/missing_list.hpp"
@@ -255,7 +256,9 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
         port.planName.clear();
         port.planNote.clear();
         port.probePlan = {};
-        std::erase_if(port.pins, [](const job::Pin& pin) { return pin.asks != job::PinAsks::Leave; });
+        port.cutProgress.clear();
+        port.lightWork.clear();
+        std::erase_if(port.pins, [](const job::Pin& pin) { return !forbidsCut(pin); });
         return port;
     };
     const auto sameBranches = [&] {

@@ -103,22 +103,38 @@ std::optional<Length> WallRoom::spare() const
     return wall ? std::optional(std::max(Length{}, *wall - keep - error - curve)) : std::nullopt;
 }
 
+std::vector<cutting::Part> partsOf(const job::Port& port, const PortAnalysis& analysis)
+{
+    using cutting::Part;
+    std::vector<Part> parts(port.stations.size(), Part::Straight);
+    if (analysis.poses.size() == parts.size() && parts.size() >= 2) {
+        std::vector<Angle> turned;
+        for (const geometry::Pose& pose : analysis.poses)
+            turned.push_back(geometry::turnBetween(analysis.poses.front(), pose));
+        const geometry::TurnStations turn = geometry::turnStations(turned);
+        for (std::size_t i = 0; i < parts.size(); ++i) {
+            if (analysis.places.bowl && i >= *analysis.places.bowl)
+                parts[i] = Part::Bowl;
+            else if (analysis.places.shortSide && i > turn.first && i <= turn.last)
+                parts[i] = Part::Turn;
+        }
+    }
+    if (!parts.empty() && !port.isBranch())
+        parts.front() = Part::Window;
+    return parts;
+}
+
 job::WallPlace wallPlace(const job::Port& port, const PortAnalysis& analysis, std::size_t station, Sector sector)
 {
     if (port.stations[station].behind.at[index(sector)] == job::Neighbour::Port)
         return job::WallPlace::CommonWall;
-    if (analysis.poses.size() < 2)
-        return job::WallPlace::Runner;
-    std::vector<Angle> turned;
-    for (const geometry::Pose& pose : analysis.poses)
-        turned.push_back(geometry::turnBetween(analysis.poses.front(), pose));
-    const geometry::TurnStations turn = geometry::turnStations(turned);
-    const bool floor = sector == Sector::Floor || sector == Sector::FloorLeft || sector == Sector::FloorRight;
-    if (analysis.places.bowl && station >= *analysis.places.bowl)
+    const cutting::Part part = partsOf(port, analysis)[station];
+    if (part == cutting::Part::Bowl)
         return job::WallPlace::Bowl;
-    if (analysis.places.shortSide && station > turn.first && station <= turn.last)
-        return floor ? job::WallPlace::ShortSide : job::WallPlace::Turn;
-    return job::WallPlace::Runner;
+    if (part != cutting::Part::Turn)
+        return job::WallPlace::Runner;
+    const bool floor = cutting::elementOf(part, sector) == cutting::Element::ShortSide;
+    return floor ? job::WallPlace::ShortSide : job::WallPlace::Turn;
 }
 
 WallRooms wallRooms(const job::Job& job, const job::Port& port, const PortAnalysis& analysis)

@@ -215,6 +215,8 @@ private:
         rule(
             "greatest-cut", [](const auto& h) { return value(h.greatestCut); }, reach);
         rule(
+            "apex-lowering", [](const auto& h) { return value(h.apexLowering); }, reach);
+        rule(
             "wall-rules",
             [](const auto& h) {
                 return say("wall-rules.count", {{"rules", count(h.wallRules.size())}});

@@ -4,7 +4,9 @@
 #include <algorithm>
 
 #include "engine/engine_model.hpp"
+#include "geometry/wall_contour.hpp"
 #include "job/plans.hpp"
+#include "shape_port.hpp"
 
 namespace euryth::plans {
 
@@ -23,15 +25,6 @@ void movePose(job::MeasuredPose& pose, geometry::Point by)
     pose.z = *pose.z + up * cos(complete->pitch);
 }
 
-void keepPlace(job::MeasuredPose& pose, const geometry::Pose& at)
-{
-    pose.x = at.x;
-    pose.y = at.y;
-    pose.z = at.z;
-    pose.pitch = at.pitch;
-    pose.yaw = at.yaw;
-}
-
 void shapeStation(job::Station& station, const planning::PlannedSection& planned)
 {
     job::MeasuredSection section;
@@ -47,17 +40,6 @@ void shapeStation(job::Station& station, const planning::PlannedSection& planned
         auto& wall = station.wall.at[geometry::index(s)];
         if (wall)
             wall = *wall - planned.growth[geometry::index(s)];
-    }
-}
-
-/// The sides of the boss go in: there is so much more room beside it.
-void thinBoss(job::Boss& boss, const analysis::Fin& fin)
-{
-    boss.width = fin.width;
-    boss.tip = fin.tip;
-    for (auto* room : {&boss.roomLeft, &boss.roomRight}) {
-        if (*room)
-            *room = **room + fin.depth;
     }
 }
 
@@ -131,6 +113,35 @@ PlanSummary summaryOfPlan(const job::Job& job, const job::Port& port, const anal
 
 }  // namespace
 
+PlannedPort cutPort(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                    const cutting::DepthField& depths)
+{
+    PlannedPort result;
+    result.port = port;
+    result.port.probes.clear();
+    result.port.flow.clear();
+    keepPlaces(result.port, analysis);
+    for (std::size_t i = 0; i < port.stations.size(); ++i) {
+        job::Station& station = result.port.stations[i];
+        station.cut = {};
+        if (std::ranges::any_of(depths[i], [](Length d) { return d != Length{}; })) {
+            job::MeasuredSection section;
+            section.kind = job::SectionKind::Outline;
+            section.points = geometry::WallContour(analysis.sections[i]).outline(geometry::kMovedPoints, depths[i]);
+            station.section = std::move(section);
+        }
+        for (const geometry::Sector s : geometry::kSectors) {
+            auto& wall = station.wall.at[geometry::index(s)];
+            if (wall)
+                wall = *wall - depths[i][geometry::index(s)];
+        }
+        if (const auto& fin = analysis.fins[i])
+            thinBoss(station.boss, *fin);
+    }
+    result.analysis = analysis::analyse(job, result.port);
+    return result;
+}
+
 Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis)
 {
     const auto known = [](const auto& planned) { return planned.has_value(); };
@@ -140,12 +151,8 @@ Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const
     result.port = port;
     result.port.probes.clear();
     result.port.flow.clear();
-    // Metal that is taken off the floor moves walls, not the places at which the sections were taken: those of a runner
-    // that is laid out are kept, so that its short side is not laid out anew with the planned numbers.
-    if ((port.planEnd.shortRadius || port.planEnd.shortHeight) && !analysis.poses.empty()) {
-        for (std::size_t i = 0; i < port.stations.size(); ++i)
-            keepPlace(result.port.stations[i].pose, analysis.poses[i]);
-    }
+    if (port.planEnd.shortRadius || port.planEnd.shortHeight)
+        keepPlaces(result.port, analysis);
     for (std::size_t i = 0; i < port.stations.size(); ++i) {
         if (i < analysis.planned.size() && analysis.planned[i])
             shapeStation(result.port.stations[i], *analysis.planned[i]);

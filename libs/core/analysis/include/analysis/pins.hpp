@@ -14,6 +14,9 @@ namespace euryth::analysis {
 /// its place is not known. Beyond the ends the end counts.
 std::vector<std::size_t> stationsAt(const job::Port& port, const job::Pin& pin);
 
+/// Nothing is cut there: somebody said so, or metal was put on and nobody asks for a cut.
+bool forbidsCut(const job::Pin& pin);
+
 /// An id that no finding of the port has: "N1", "N2" ...
 std::string nextPinId(const job::Port& port);
 

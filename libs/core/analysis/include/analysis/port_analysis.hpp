@@ -123,6 +123,9 @@ probing::VerdictLimits verdictLimits(const job::House& house);
 /// cylinder on the same side; in equal parts where a valve is not known.
 double flowShare(const job::Job& job, const job::Port& port);
 
+/// What the cuts of a port are planned with: each step of an aim counts four times the one below it.
+cutting::CutWeights cutWeights(const job::CutAims& aims);
+
 /// True where the last station is the throat itself: its area is that of a circle of the throat's diameter.
 bool endsInThroat(const job::Port& port);
 

@@ -4,6 +4,7 @@
 #include <optional>
 #include <vector>
 
+#include "cutting/element.hpp"
 #include "geometry/sector.hpp"
 #include "job/house.hpp"
 
@@ -46,6 +47,11 @@ using WallRooms = std::vector<geometry::PerSector<WallRoom>>;  ///< per station
 /// one that names more, and of those the later one. Where a breakthrough is beyond repair it is never less than the
 /// house's wall for that, and nothing is welded there.
 WallRooms wallRooms(const job::Job& job, const job::Port& port, const PortAnalysis& analysis);
+
+/// Which part of the runner each station belongs to: its first one is the window (a branch has none), the turn is where
+/// the heading changes, the bowl what follows its widest place. Where the stations' places are not known there is no
+/// turn.
+std::vector<cutting::Part> partsOf(const job::Port& port, const PortAnalysis& analysis);
 
 /// Which part of the runner a wall belongs to, as wall rules name them.
 job::WallPlace wallPlace(const job::Port& port, const PortAnalysis& analysis, std::size_t station,

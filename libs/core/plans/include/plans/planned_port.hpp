@@ -16,6 +16,11 @@ struct PlannedPort {
 /// Nothing where the port has no plan anywhere.
 Known<PlannedPort> plannedPort(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis);
 
+/// A port once the metal of its cuts is gone: stations with their walls moved, places kept, the boss as a fin. `depths`
+/// are one a station, of the analysis' plan or a part of it.
+PlannedPort cutPort(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                    const cutting::DepthField& depths);
+
 /// One plan beside the others, in numbers.
 struct PlanSummary {
     std::string name;  ///< as it was typed; empty for the port as it is
