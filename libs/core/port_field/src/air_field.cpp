@@ -102,4 +102,6 @@ std::vector<std::vector<probing::PointReading>> virtualSets(const AirField& air)
     return sets;
 }
 
+analysis::ComputedSpeeds computedSpeeds(const AirField& air) { return {air.name(), virtualSets(air)}; }
+
 }  // namespace euryth::port_field

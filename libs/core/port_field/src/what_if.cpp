@@ -18,8 +18,7 @@ geometry::Section movedSection(const geometry::Section& section, geometry::PerSe
     constexpr double most = 1.0 / 3.0;
     for (Length& depth : depths)
         depth = std::max(depth, std::min(box.width, box.height) * -most);
-    constexpr std::size_t points = 96;
-    return geometry::Outline{geometry::WallContour(section).outline(points, depths)};
+    return geometry::movedWall(section, depths);
 }
 
 }  // namespace
@@ -40,10 +39,8 @@ std::vector<geometry::PerSector<Length>> depthsOf(const PortShape& shape, std::s
 
 PortShape moved(PortShape shape, std::span<const geometry::PerSector<Length>> depths)
 {
-    for (std::size_t i = 0; i < shape.sections.size(); ++i) {
-        if (std::ranges::any_of(depths[i], [](Length d) { return d != Length{}; }))
-            shape.sections[i].section = movedSection(shape.sections[i].section, depths[i]);
-    }
+    for (std::size_t i = 0; i < shape.sections.size(); ++i)
+        shape.sections[i].section = movedSection(shape.sections[i].section, depths[i]);
     return shape;
 }
 

@@ -163,6 +163,9 @@ TipPlace keptInside(const AirField& air, TipPlace tip);
 /// runner reads nothing, and so does this: 0.
 std::vector<std::vector<probing::PointReading>> virtualSets(const AirField& air);
 
+/// Those with the field's name.
+analysis::ComputedSpeeds computedSpeeds(const AirField& air);
+
 /// A probe set taken in the field at the points of a grid, its speeds scaled to `flow`; nothing where a point is not in
 /// the air.
 std::vector<probing::PointReading> virtualReadings(const AirField& air, VolumeFlow flow, Length s,
