@@ -55,17 +55,21 @@ Known<ChokeRanking> rankChokes(const job::Job& job, const job::Port& port, const
                                const Known<PortFlows>& flows)
 {
     const auto model = engineModel(job, port, analysis);
-    if (!model)
-        return {std::nullopt, model.missing};
+    return model ? rankChokes(job, port, analysis, *model, flows) : Known<ChokeRanking>{std::nullopt, model.missing};
+}
+
+Known<ChokeRanking> rankChokes(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                               const EngineModel& model, const Known<PortFlows>& flows)
+{
     if (!flows)
         return {std::nullopt, flows.missing};
     const auto sets = analysis::comparableSets(port, analysis);
     ChokeRanking ranking;
-    ranking.lift = judgedLift(port, analysis, sets).value_or(model->cam.lift);
+    ranking.lift = judgedLift(port, analysis, sets).value_or(model.cam.lift);
     ranking.depression = benchDepression(job);
     ranking.rpm = flows->atTop().rpm;
-    const flow::RunnerFlow bench = throughPort(*model, On::Bench, ranking.lift, ranking.depression);
-    std::vector<double> onBench = machsFromWindow(*model, bench);
+    const flow::RunnerFlow bench = throughPort(model, On::Bench, ranking.lift, ranking.depression);
+    std::vector<double> onBench = machsFromWindow(model, bench);
     onBench.push_back(bench.stations.back().mach);
     const std::size_t valve = port.stations.size();
     for (std::size_t i = 0; i <= valve; ++i)

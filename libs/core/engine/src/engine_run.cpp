@@ -262,12 +262,15 @@ PortFlows flowsOf(const EngineModel& model, PressureDifference bench, Rotational
 Known<PortFlows> portFlows(const job::Job& job, const job::Port& port)
 {
     const auto model = engineModel(job, port, analysis::measure(job, port));
-    if (!model)
-        return {std::nullopt, model.missing};
+    return model ? portFlows(job, *model) : Known<PortFlows>{std::nullopt, model.missing};
+}
+
+Known<PortFlows> portFlows(const job::Job& job, const EngineModel& model)
+{
     const auto top = topSpeed(job.engine);
     if (!top)
         return {std::nullopt, say("missing.peak-rpm")};
-    PortFlows flows = flowsOf(*model, benchDepression(job), *top);
+    PortFlows flows = flowsOf(model, benchDepression(job), *top);
     if (!std::ranges::all_of(flows.speeds, &SpeedPoint::settled))
         return {std::nullopt, noEnd()};
     return {std::move(flows), {}};

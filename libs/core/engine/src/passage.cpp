@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "air/effective_area.hpp"
 #include "air/isentropic.hpp"
 
 namespace euryth::engine {
@@ -13,9 +14,7 @@ namespace {
 /// Mass flow per effective area that a depression drives, for turning a bench reading into an effective area.
 double fluxAt(const air::AirState& room, PressureDifference depression)
 {
-    const auto mach = air::machFromPressureRatio((room.pressure - depression) / room.pressure);
-    return mach ? air::massFlowFunction(std::min(*mach, 1.0)) * air::density(room).si() * air::speedOfSound(room).si()
-                : 0.0;
+    return air::idealFlowSpeed(room, depression).value_or(Speed{}).si() * air::density(room).si();
 }
 
 /// Total pressure behind the runner as a share of that before it, over the mass flow as far as it passes.

@@ -51,6 +51,10 @@ double localMach(double mean, double ratio);
 Known<ChokeRanking> rankChokes(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                                const Known<PortFlows>& flows);
 
+/// The same with a model that is there, as of a planned port.
+Known<ChokeRanking> rankChokes(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                               const EngineModel& model, const Known<PortFlows>& flows);
+
 /// What limits the flow on the bench at a lift.
 struct LiftLimit {
     Length lift;

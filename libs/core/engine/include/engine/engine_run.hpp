@@ -86,6 +86,8 @@ std::optional<RotationalSpeed> topSpeed(const job::Engine& engine);
 
 /// Fills the cylinder at a few speeds: some 20 ms.
 Known<PortFlows> portFlows(const job::Job& job, const job::Port& port);
+/// The same with a model that is there, as of a planned port.
+Known<PortFlows> portFlows(const job::Job& job, const EngineModel& model);
 /// True where the flows of a port in one job are those in another: nothing that they hang on differs.
 bool sameFlows(const job::Job& a, const job::Port& portOfA, const job::Job& b, const job::Port& portOfB);
 /// Where the flows of a port (index into the job) are got from; whoever keeps them spares the work.
