@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 
 #include "calls/calls.hpp"
+#include "cut_work/how.hpp"
 #include "plans/house_change.hpp"
 #include "support/demo.hpp"
 #include "support/words.hpp"
@@ -25,6 +26,16 @@ void checkWhole(const Phrase& phrase)
     CHECK(text.find("⟨") == std::string::npos);
 }
 
+void checkHow(const cut_work::CutHow& how)
+{
+    for (const Phrase* said : {&how.way, &how.lubricant, &how.checks})
+        checkWhole(*said);
+    for (const auto& pass : how.passes) {
+        checkWhole(pass.name);
+        checkWhole(pass.tool);
+    }
+}
+
 void checkCalls(const job::Job& job)
 {
     for (const job::Port& port : job.ports) {
@@ -32,10 +43,11 @@ void checkCalls(const job::Job& job)
         for (const Phrase* missing : {&analysis.demand.missing, &analysis.areas.missing, &analysis.cutProblem.missing})
             checkWhole(*missing);
         if (analysis.cut) {
-            for (const auto& cut : analysis.cut->cuts) {
+            for (std::size_t i = 0; i < analysis.cut->cuts.size(); ++i) {
+                const cutting::Cut& cut = analysis.cut->cuts[i];
                 checkWhole(cut.why);
-                checkWhole(cut.tool);
-                checkWhole(nameOf(cut.face));
+                checkWhole(nameOf(cut.element));
+                checkHow(cut_work::howTo(job, port, analysis, i));
             }
             for (const auto& keep : analysis.cut->keeps)
                 checkWhole(keep.why);

@@ -96,7 +96,7 @@ TEST_CASE("a fin keeps what holds the guide, and gives its sides times its heigh
         port.guide.guide = lengthFromMm(9);
         const PortAnalysis analysis = analyse(job, port);
         REQUIRE(analysis.cut);
-        const auto boss = std::ranges::find(analysis.cut->cuts, cutting::Face::Boss, &cutting::Cut::face);
+        const auto boss = std::ranges::find(analysis.cut->cuts, cutting::Element::Boss, &cutting::Cut::element);
         REQUIRE(boss != analysis.cut->cuts.end());
         CHECK(boss->stations == std::vector<std::size_t>{10, 11});
         CHECK(inMm(*boss->wallLeft) == Approx(1.5));

@@ -88,5 +88,12 @@ void addBenchCalls(const CallInputs& of, std::vector<Call>& calls);
 void addPinCalls(const CallInputs& of, std::vector<Call>& calls);
 /// Where metal has to stay, and what the cuts are worth.
 void addCutCalls(const CallInputs& of, std::vector<Call>& calls);
+/// What came out while cutting: cuts that do harm, places that went too far, here or on a port like this one, ports
+/// that are not alike, breakthroughs.
+void addWorkCalls(const CallInputs& of, std::vector<Call>& calls);
+
+/// What flow tests tell: a port that backs up, dips, lifts at which it flows less than before, tests that must not be
+/// compared, a flow that cannot be.
+void addProveCalls(const CallInputs& of, std::vector<Call>& calls);
 
 }  // namespace euryth::calls

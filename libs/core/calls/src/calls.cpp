@@ -48,6 +48,8 @@ std::vector<Call> callsFor(const job::Job& job, const job::Port& port, const ana
     addBenchCalls(of, calls);
     addPinCalls(of, calls);
     addCutCalls(of, calls);
+    addWorkCalls(of, calls);
+    addProveCalls(of, calls);
     accept(port, calls);
     std::ranges::stable_sort(calls, [](const Call& a, const Call& b) {
         if (a.acceptedBecause.has_value() != b.acceptedBecause.has_value())

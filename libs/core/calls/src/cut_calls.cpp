@@ -68,10 +68,7 @@ private:
     void tellThin(Sector sector, const std::vector<std::size_t>& run)
     {
         const auto& stations = m_of.analysis.cutProblem->stations;
-        const auto spare = [&](std::size_t i) {
-            return *stations[i].wall[index(sector)] - stations[i].reserve[index(sector)] -
-                   stations[i].error[index(sector)] - stations[i].curve[index(sector)];
-        };
+        const auto spare = [&](std::size_t i) { return *stations[i].spare(sector); };
         const std::size_t worst = *std::ranges::min_element(run, {}, spare);
         const Length wall = *stations[worst].wall[index(sector)];
         const Length reserve = stations[worst].reserve[index(sector)];
@@ -89,11 +86,9 @@ private:
                                                                 {"from", Position{stations[run.front()].s}},
                                                                 {"to", Position{stations[run.back()].s}}})
                                     : say("call.thin.text", {{"reserve", reserve}, {"error", error}});
-        call.workings.push_back(say("call.thin.working", {{"wall", wall},
-                                                          {"reserve", reserve},
-                                                          {"error", error},
-                                                          {"curve", curve},
-                                                          {"spare", Length(spare(worst))}}));
+        call.workings.push_back(
+            say("call.thin.working",
+                {{"wall", wall}, {"reserve", reserve}, {"error", error}, {"curve", curve}, {"spare", spare(worst)}}));
     }
 
     /// Cuts that reckon with walls nobody has gauged.

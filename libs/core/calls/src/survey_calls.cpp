@@ -266,6 +266,25 @@ private:
         Call& call = add("walls-unmeasured", Severity::Note);
         call.title = say("call.walls-unmeasured.title", {{"places", count(unmeasured)}});
         call.text = say("call.walls-unmeasured.text");
+        gaugeFirst(call);
+    }
+
+    /// The places that would free most area, in that order; the call leads to the first.
+    void gaugeFirst(Call& call) const
+    {
+        const auto& places = analysis().cut->gaugeFirst;
+        if (places.empty())
+            return;
+        constexpr std::size_t most = 3;
+        std::vector<Phrase> named;
+        for (std::size_t i = 0; i < std::min(most, places.size()); ++i)
+            named.push_back(
+                say("call.walls-unmeasured.place", {{"sector", nameOf(places[i].sector)},
+                                                    {"place", Position{port().stations[places[i].station].s}},
+                                                    {"area", places[i].area}}));
+        call.s = port().stations[places.front().station].s;
+        call.sector = places.front().sector;
+        call.text += say("call.walls-unmeasured.first", {{"places", std::move(named)}});
     }
 
     const CallInputs& m_of;
