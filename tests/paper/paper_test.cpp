@@ -10,6 +10,7 @@
 #include <pugixml.hpp>
 #include <sstream>
 
+#include "geometry/wall_contour.hpp"
 #include "paper/bench_sheets.hpp"
 #include "paper/writers.hpp"
 #include "support/demo.hpp"
@@ -33,7 +34,8 @@ struct Fixture {
     }
 };
 
-constexpr Parts kTemplates{false, false, false, true};
+constexpr Parts kTemplates{false, false, false, false, true};
+constexpr Parts kCuts{false, false, false, true, false};
 
 struct Extent {
     double left = std::numeric_limits<double>::max();
@@ -149,6 +151,54 @@ TEST_CASE("every sheet carries the check length, and a template the planned sect
     CHECK(cuts == f.job.ports[0].stations.size());
 }
 
+TEST_CASE("cut sheets: order with boxes, sections after the cuts in full size, hands off in heavy strokes, all ports")
+{
+    Fixture f;
+    const auto sheets = f.sheets(kCuts);
+    REQUIRE(sheets.size() >= 3);
+    const cutting::CutPlan& plan = *f.analysis.cut;
+    std::string text;
+    std::size_t outlines = 0;
+    double least = 1e9;
+    for (const Sheet& sheet : sheets) {
+        for (const Note& note : sheet.notes) {
+            text += note.text + "\n";
+            CHECK(note.at.y < 279.4 - 5.0);  // on letter paper too
+        }
+        for (const Stroke& stroke : sheet.strokes) {
+            if (stroke.ink != Ink::Cut || stroke.spots.size() < 50)
+                continue;
+            Extent extent;
+            for (const Spot& s : stroke.spots)
+                extent.add(s.x, s.y);
+            ++outlines;
+            for (std::size_t i = 0; i < f.job.ports[0].stations.size(); ++i) {
+                const auto box = geometry::boxOf(geometry::movedWall(f.analysis.sections[i], plan.depths[i]));
+                least = std::min(
+                    least, std::abs(extent.width() - inMm(box.width)) + std::abs(extent.height() - inMm(box.height)));
+            }
+            CHECK(least < 0.2);
+            least = 1e9;
+        }
+    }
+    CHECK(outlines >= 8);
+    for (const cutting::Cut& cut : plan.cuts)
+        CHECK(text.find(cut.id + "  ") != std::string::npos);
+    CHECK(text.find("KEEP") != std::string::npos);
+    CHECK(text.find("pressure-tested") != std::string::npos);
+    CHECK(text.find("chamber's side first") != std::string::npos);
+    CHECK(text.find("Calipers: ") != std::string::npos);
+    for (const job::Port& port : f.job.ports)
+        CHECK(text.find("\n" + port.id + "\n") != std::string::npos);
+    // Read back out of the file: the check length is in the drawing.
+    const auto lengths = straightLengths(pageStreams(pdfText(sheets)));
+    CHECK(std::ranges::count_if(lengths, [](double mm) { return std::abs(mm - 50.0) < 0.05; }) ==
+          static_cast<long>(sheets.size()));
+    // Without anything to cut there is no such sheet.
+    f.analysis.cut->cuts.clear();
+    CHECK(f.sheets(kCuts).empty());
+}
+
 TEST_CASE("SVG: millimetres on paper, the check length and the templates measured in the file")
 {
     Fixture f;
@@ -185,7 +235,7 @@ TEST_CASE("SVG: millimetres on paper, the check length and the templates measure
 TEST_CASE("DXF: written in millimetres, read back by another run of the library")
 {
     Fixture f;
-    const auto text = dxfText(f.sheets());
+    const auto text = dxfText(f.sheets({true, true, true, false, true}));
     REQUIRE(text);
     CHECK(text->find("$INSUNITS") != std::string::npos);
     const TempFolder folder;

@@ -18,12 +18,15 @@ constexpr std::size_t kOutlineSpots = 240;
 
 void addCheckLength(Sheet& sheet, const units::DisplayUnits& units)
 {
-    constexpr double y = 276.0;
+    constexpr double y = 266.0;  // with its text on letter paper too, which is 279 mm high
     constexpr double tick = 2.5;
     sheet.line({kMargin, y}, {kMargin + kCheckLength, y}, Ink::Check);
     for (const double x : {kMargin, kMargin + kCheckLength})
         sheet.line({x, y - tick}, {x, y + tick}, Ink::Check);
-    sheet.write({kMargin, y + 7}, units::render(say("paper.check-length"), units), 3.2);
+    sheet.write({kMargin, y + 6.5}, units::render(say("paper.check-length"), units), 3.2);
+    // What can hurt stands on every sheet, wherever it ends up.
+    writeLines(sheet, {kMargin + kCheckLength + 6.0, y - 1.0}, units::render(say("paper.what-can-hurt"), units), 92,
+               2.6);
 }
 
 }  // namespace
@@ -90,6 +93,7 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts)
     add(parts.plan, planSheets);
     add(parts.scribe, scribeCards);
     add(parts.window, windowSheets);
+    add(parts.cuts, cutSheets);
     add(parts.templates, templateSheets);
     for (Sheet& sheet : sheets) {
         sheet.title = units::printable(sheet.title);

@@ -9,7 +9,7 @@ namespace euryth::paper {
 
 inline constexpr double kMargin = 14.0;
 inline constexpr double kTop = 34.0;      ///< below the title
-inline constexpr double kBottom = 262.0;  ///< above the check length
+inline constexpr double kBottom = 256.0;  ///< above the check length
 
 /// A sheet with its title, a line about port and job, and the check length.
 Sheet newSheet(const BenchPaper& paper, std::string_view title);
@@ -24,5 +24,8 @@ std::vector<Sheet> planSheets(const BenchPaper& paper);
 std::vector<Sheet> scribeCards(const BenchPaper& paper);
 std::vector<Sheet> windowSheets(const BenchPaper& paper);
 std::vector<Sheet> templateSheets(const BenchPaper& paper);
+/// The cuts in the order of work, the sections with their depths in full size, and the elements over all ports; none
+/// where nothing is to be cut.
+std::vector<Sheet> cutSheets(const BenchPaper& paper);
 
 }  // namespace euryth::paper

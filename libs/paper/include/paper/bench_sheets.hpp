@@ -21,6 +21,7 @@ struct Parts {
     bool plan = true;       ///< the plan of all stations in numbers
     bool scribe = true;     ///< scribe and seat card
     bool window = true;     ///< the window with what meets it
+    bool cuts = true;       ///< the cuts in the order of work, sections with their depths, all ports
     bool templates = true;  ///< each section, to be cut from shim
 };
 

@@ -47,7 +47,7 @@ struct Note {
     bool strong = false;
 };
 
-/// A sheet of A4, upright.
+/// A sheet of A4, upright. What is drawn keeps to the part that it has in common with letter paper (216 x 279 mm).
 struct Sheet {
     static constexpr double kWidth = 210.0;
     static constexpr double kHeight = 297.0;
