@@ -87,6 +87,19 @@ TEST_CASE("cut: cuts, places to keep, before and after")
     CHECK(json["after"]["area_miss_percent"] < json["before"]["area_miss_percent"]);
     CHECK(json["after"]["volume_cc"] > json["before"]["volume_cc"]);
     CHECK(json["after"]["highest_ratio"] < json["before"]["highest_ratio"]);
+    // How each is made, what it is worth, and the port solved anew.
+    CHECK(json["cuts"][0]["element"] == "short-side");
+    for (const auto& cut : json["cuts"]) {
+        CHECK(cut["how"]["passes"].size() >= 1);
+        CHECK(cut["how"]["calipers"].size() == cut["stations_mm"].size());
+        CHECK(cut["worth"]["turn"].get<int>() >= 1);
+    }
+    const auto& solved = json["solved"];
+    CHECK(solved["after"]["highest_ratio"] < solved["before"]["highest_ratio"]);
+    CHECK(solved["harms"] == false);
+    CHECK(solved["flow_m3_s"]["after"] > solved["flow_m3_s"]["before"]);
+    CHECK(solved["after"]["first_on_engine"].is_string());
+    CHECK(json["gauge_first"].size() >= 1);
 }
 
 TEST_CASE("tidy writes the canonical file")
@@ -160,7 +173,7 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
 
 TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
 {
-    for (const char* name : {"book"}) {
+    for (const char* name : {"queue", "bench"}) {
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());

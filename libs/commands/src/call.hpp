@@ -9,6 +9,7 @@
 
 #include <nlohmann/json.hpp>
 
+#include "air/moist_air.hpp"
 #include "analysis/port_analysis.hpp"
 #include "commands/run.hpp"
 #include "geometry/valve_end.hpp"
@@ -39,6 +40,8 @@ struct Request {
     std::string temperature;
     std::string pressure;
     std::string humidity;
+    std::string fromDepression;
+    std::string toDepression;
     std::optional<double> stopAfter;   ///< seconds
     std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
 
@@ -83,6 +86,8 @@ int callViscous(const Request& request, std::ostream& out);
 int callExport(const Request& request, std::ostream& out);
 int callProbe(const Request& request, std::ostream& out);
 int callPlate(const Request& request, std::ostream& out);
+int callBook(const Request& request, std::ostream& out);
+int callConvert(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);
@@ -105,6 +110,8 @@ Json numberOrNull(const std::optional<T>& value, double (*inUnit)(T))
     return value ? number(inUnit(*value)) : Json(nullptr);
 }
 Json numberOrNull(const std::optional<double>& value);
+/// The options of the room's air; standard air where they were not given.
+air::AirState airOf(const Request& request);
 /// A number under a key; where it is not known null, and why under "KEY_missing" with the unit left out of the key.
 void put(Json& json, const std::string& key, const Json& numberOrNull, const Phrase& missing);
 

@@ -35,13 +35,9 @@ Phrase wordsFor(air::PlateProblem problem)
 
 int callPlate(const Request& request, std::ostream& out)
 {
-    const auto optional = [](const std::string& option, const std::string& text, double low, double high,
-                             double usual) { return text.empty() ? usual : numberOf(option, text, low, high); };
     const air::OrificePlate plate{lengthFromMm(numberOf("plate-mm", request.plate, 0.1, 1000)),
                                   lengthFromMm(numberOf("pipe-mm", request.pipe, 0.1, 5000)), tapsOf(request.taps)};
-    const air::AirState room{temperatureFromCelsius(optional("temperature-c", request.temperature, -60, 250, 20.0)),
-                             absolutePressureFromPa(optional("pressure-pa", request.pressure, 20000, 600000, 101325.0)),
-                             optional("humidity", request.humidity, 0, 1, 0.0)};
+    const air::AirState room = airOf(request);
     const auto difference = PressureDifference::fromSi(numberOf("depression-pa", request.depression, 0, 60000));
     std::vector<air::PlateProblem> outside;
     const auto flow = air::orificeFlow(plate, room, difference, &outside);

@@ -44,6 +44,8 @@ constexpr std::array<std::string_view, 5> kProbing{"port", "station-mm", "grid",
 constexpr std::array<std::string_view, 2> kProbingMore{"lift-mm", "depression-pa"};
 constexpr std::array<std::string_view, 3> kPlate{"plate-mm", "pipe-mm", "depression-pa"};
 constexpr std::array<std::string_view, 4> kPlateMore{"taps", "temperature-c", "pressure-pa", "humidity"};
+constexpr std::array<std::string_view, 3> kConvert{"flow-m3s", "from-pa", "to-pa"};
+constexpr std::array<std::string_view, 3> kAirOptions{"temperature-c", "pressure-pa", "humidity"};
 constexpr std::array<std::string_view, 1> kFlow{"flow-m3s"};
 constexpr std::span<const std::string_view> kNone;
 
@@ -59,7 +61,9 @@ constexpr std::array kCalls{
     CallEntry{"short-side", "short-side JOB --port I1 --flow-m3s Q", kPortFlow, callShortSide},
     CallEntry{"engine", "engine JOB --port I1 --rpm 6500", kPortRpm, callEngine},
     CallEntry{"chokes", "chokes JOB --port I1", kPort, callChokes},
-    CallEntry{"book", "book JOB --port I1", kNone, nullptr},
+    CallEntry{"book", "book JOB --port I1", kPort, callBook},
+    CallEntry{"queue", "queue FOLDER", kNone, nullptr},
+    CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},
     CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]", kPortTo,
@@ -71,6 +75,8 @@ constexpr std::array kCalls{
               "plate --plate-mm D --pipe-mm P --depression-pa A [--taps corner] [--temperature-c T --pressure-pa P "
               "--humidity H]",
               kPlate, callPlate, kPlateMore, false},
+    CallEntry{"convert", "convert --flow-m3s Q --from-pa A --to-pa B [--temperature-c T --pressure-pa P --humidity H]",
+              kConvert, callConvert, kAirOptions, false},
 };
 
 void printHelp(std::ostream& out)
@@ -102,7 +108,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         "depression-pa", po::value(&request.depression))("plate-mm", po::value(&request.plate))(
         "pipe-mm", po::value(&request.pipe))("taps", po::value(&request.taps))(
         "temperature-c", po::value(&request.temperature))("pressure-pa", po::value(&request.pressure))(
-        "humidity", po::value(&request.humidity))("stop-after", po::value(&stopAfter));
+        "humidity", po::value(&request.humidity))("from-pa", po::value(&request.fromDepression))(
+        "to-pa", po::value(&request.toDepression))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage(entry.usage);

@@ -117,6 +117,15 @@ std::optional<double> plainNumber(const std::string& text)
     return read.ec == std::errc{} && read.ptr == end && std::isfinite(value) ? std::optional(value) : std::nullopt;
 }
 
+air::AirState airOf(const Request& request)
+{
+    const auto optional = [](const std::string& option, const std::string& text, double low, double high,
+                             double usual) { return text.empty() ? usual : numberOf(option, text, low, high); };
+    return {temperatureFromCelsius(optional("temperature-c", request.temperature, -60, 250, 20.0)),
+            absolutePressureFromPa(optional("pressure-pa", request.pressure, 20000, 600000, 101325.0)),
+            optional("humidity", request.humidity, 0, 1, 0.0)};
+}
+
 VolumeFlow flowOf(const std::string& text)
 {
     constexpr double most = 10.0;

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The calls about flow tests: book, convert.
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <sstream>
+
+#include <nlohmann/json.hpp>
+
+#include "commands/run.hpp"
+
+using namespace euryth;
+
+namespace {
+
+struct Answer {
+    int code;
+    std::string out;
+    std::string err;
+};
+
+Answer call(const std::vector<std::string>& arguments)
+{
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = commands::run(arguments, out, err);
+    return {code, out.str(), err.str()};
+}
+
+}  // namespace
+
+TEST_CASE("book: tests of a port worked out, and what speaks against comparing two of them")
+{
+    const auto answer = call({"book", EURYTH_DEMO_FOUR, "--port", "I2"});
+    REQUIRE(answer.code == commands::kDone);
+    const auto json = nlohmann::json::parse(answer.out);
+    REQUIRE(json["tests"].size() == 3);
+    const auto& last = json["tests"][2];
+    CHECK(last["id"] == "F1");
+    CHECK(last["points"].size() == 6);
+    // 56.8 l/s at 28 in of water of 21 degC, 101100 Pa, half damp: the speed of sound makes standard air's.
+    CHECK(last["points"][2]["reference_flow_m3_s"].get<double>() ==
+          Approx(0.0568 * std::sqrt(293.15 / 294.15)).epsilon(4e-3));
+    CHECK(last["backs_up"].is_null());
+    CHECK(last["cam_weighted_flow_m3_s"].get<double>() > 0.03);
+    // From the same bench, and from another one with another adapter.
+    REQUIRE(json["differences"].size() == 3);
+    CHECK(json["differences"][1]["from"] == "A1");
+    CHECK(json["differences"][1]["to"] == "F1");
+    CHECK(json["differences"][1]["comparable"] == true);
+    CHECK(json["differences"][1]["points"][0]["percent"].get<double>() ==
+          Approx((20.3 / 18.9 - 1) * 100).epsilon(1e-6));
+    CHECK(json["differences"][1]["points"][5]["counts"] == false);
+    CHECK(json["differences"][0]["comparable"] == false);
+    CHECK(json["differences"][0]["why_not"].size() == 2);
+
+    const auto collapse = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).out);
+    CHECK(collapse["tests"][0]["backs_up"]["from_lift_mm"].get<double>() == Approx(10));
+    CHECK(collapse["tests"][0]["dips"][0]["swirl_falls"] == true);
+    // A port without tests has an empty book.
+    const auto empty = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I1"}).out);
+    CHECK(empty["tests"].empty());
+}
+
+TEST_CASE("convert: compressible, by the root, and to standard air")
+{
+    const auto answer = call({"convert", "--flow-m3s", "0.05", "--from-pa", "2490.89", "--to-pa", "6974.49"});
+    REQUIRE(answer.code == commands::kDone);
+    const auto json = nlohmann::json::parse(answer.out);
+    CHECK(json["compressible_m3_s"].get<double>() == Approx(0.05 * 1.6321).epsilon(1e-4));
+    CHECK(json["square_root_m3_s"].get<double>() == Approx(0.05 * 1.6733).epsilon(1e-4));
+    CHECK(json["standard_air_m3_s"].get<double>() == Approx(0.05 * 1.6321).epsilon(1e-4));
+    const auto warm = nlohmann::json::parse(
+        call({"convert", "--flow-m3s", "0.05", "--from-pa", "6974.49", "--to-pa", "6974.49", "--temperature-c", "35"})
+            .out);
+    CHECK(warm["compressible_m3_s"].get<double>() == Approx(0.05));
+    CHECK(warm["standard_air_m3_s"].get<double>() == Approx(0.05 * std::sqrt(293.15 / 308.15)).epsilon(1e-4));
+    CHECK(call({"convert", "--flow-m3s", "0.05", "--from-pa", "0", "--to-pa", "100"}).code == commands::kWrongUsage);
+    CHECK(call({"convert", "--flow-m3s", "-1", "--from-pa", "10", "--to-pa", "100"}).code == commands::kWrongUsage);
+    const auto vacuum =
+        call({"convert", "--flow-m3s", "0.05", "--from-pa", "30000", "--to-pa", "100", "--pressure-pa", "25000"});
+    CHECK(vacuum.code == commands::kJobHasErrors);
+    CHECK(vacuum.err.find("less than the whole pressure") != std::string::npos);
+}
