@@ -37,6 +37,9 @@ QString commit(Document& document, const FieldBinding& binding, const QString& t
             return QCoreApplication::translate("Field", "must be a whole number, is %1").arg(typed);
         if (const auto problem = job::rangeProblem(binding.field, *parsed))
             return shown(*problem);
+        if (const Phrase against = binding.refuse ? binding.refuse(document.job(), *parsed) : Phrase{};
+            !against.empty())
+            return shown(against);
         si = *parsed;
     }
     return document.edit(QCoreApplication::translate("Undo", "Change %1").arg(binding.label), [&](job::Job& job) {

@@ -10,6 +10,7 @@ Session::Session(const Clock& clock, QObject* parent)
       m_runs(m_workspace, clock),
       m_probe(m_workspace, m_runs),
       m_shortSide(m_workspace, m_probe),
+      m_cutStudy(m_workspace),
       m_instrument(m_workspace, clock)
 {
     m_workspace.setSpeedsOf([this](const auto& port, const auto& measured, auto source) {

@@ -302,8 +302,7 @@ Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port, co
     if (!air)
         return {std::nullopt, air.missing};
     const auto judge = [](const port_field::Air& field) {
-        return Known<analysis::ComputedSpeeds>{analysis::ComputedSpeeds{field->name(), port_field::virtualSets(*field)},
-                                               {}};
+        return Known<analysis::ComputedSpeeds>{port_field::computedSpeeds(*field), {}};
     };
     if (source == analysis::SpeedSource::Viscous) {
         const auto run = m_runs.best(*shape);

@@ -148,7 +148,11 @@ std::vector<Workspace::PortResults> Workspace::keptResults()
                 kept[i].end = std::move(m_results[i].end);
         }
     }
-    for (std::size_t i = 0; sameFlows && i < kept.size(); ++i) {
+    // What was found in one port, or measured while it was cut, is a call on its neighbours too.
+    const bool sameWork = samePorts && std::ranges::equal(before.ports, job().ports, [](const auto& p, const auto& q) {
+                              return p.pins == q.pins && p.cutProgress == q.cutProgress;
+                          });
+    for (std::size_t i = 0; sameFlows && sameWork && i < kept.size(); ++i) {
         const bool same = kept[i].analysis && kept[i].end && before.castings == job().castings &&
                           before.ports[i].accepted == job().ports[i].accepted;
         if (same)

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "paint_tools.hpp"
+#include "units/format.hpp"
 
 namespace euryth::drawing {
 
@@ -42,13 +43,19 @@ Limits limitsOf(const ChartScene& scene)
             l.high = std::max(l.high, p.y());
         }
     }
+    for (const ChartScene::Bar& bar : scene.bars) {
+        l.left = std::min(l.left, bar.x);
+        l.right = std::max(l.right, bar.x);
+        l.low = std::min({l.low, bar.y, 0.0});
+        l.high = std::max({l.high, bar.y, 0.0});
+    }
     if (scene.xRange)
         std::tie(l.left, l.right) = *scene.xRange;
     if (scene.limit)
         l.high = std::max(l.high, *scene.limit);
     if (scene.fromZero)
         l.low = std::min(l.low, 0.0);
-    const double margin = 0.06 * (l.high - l.low) + 1e-12;
+    const double margin = (scene.bars.empty() ? 0.06 : 0.24) * (l.high - l.low) + 1e-12;  // over bars stands a number
     l.high += margin;
     if (!scene.fromZero)
         l.low -= margin;
@@ -67,7 +74,7 @@ double paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     constexpr double sample = 26.0;
     double x = rect.left() + 4;
     double y = rect.top() + 28;
-    for (std::size_t i = 0; i < scene.lines.size() && scene.lines.size() > 1; ++i) {
+    for (std::size_t i = 0; scene.named && i < scene.lines.size() && scene.lines.size() > 1; ++i) {
         const double wide = painter.fontMetrics().horizontalAdvance(scene.lines[i].name);
         if (x > rect.left() + 4 && x + sample + 5 + wide > rect.right()) {
             x = rect.left() + 4;
@@ -80,7 +87,55 @@ double paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, 
                          scene.lines[i].name);
         x += sample + 5 + wide + 16;
     }
-    return y - rect.top() + 16;
+    constexpr double underTitle = 22.0;
+    return scene.named ? y - rect.top() + 16 : underTitle;
+}
+
+/// A band of doubt under a line, told apart by its soft fill.
+void paintBand(QPainter& painter, const Theme& theme, const ChartLine& line, const AxisMap& x, const AxisMap& y)
+{
+    QPolygonF band;
+    for (const QPointF& p : line.points)
+        band << QPointF(x.toPixel(p.x()), y.toPixel(p.y() * (1.0 + line.doubt)));
+    for (auto p = line.points.rbegin(); p != line.points.rend(); ++p)
+        band << QPointF(x.toPixel(p->x()), y.toPixel(p->y() * (1.0 - line.doubt)));
+    QColor fill = penOf(theme, line.style).color();
+    fill.setAlphaF(0.16F);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(fill);
+    painter.drawPolygon(band);
+    painter.setBrush(Qt::NoBrush);
+}
+
+void paintDots(QPainter& painter, const Theme& theme, const ChartLine& line, const AxisMap& x, const AxisMap& y)
+{
+    constexpr double radius = 3.2;
+    painter.setPen(solidPen(penOf(theme, line.style).color(), 1.6));
+    painter.setBrush(theme.panel);
+    for (const QPointF& p : line.points)
+        painter.drawEllipse(QPointF(x.toPixel(p.x()), y.toPixel(p.y())), radius, radius);
+    painter.setBrush(Qt::NoBrush);
+}
+
+void paintBars(QPainter& painter, const Theme& theme, const ChartScene& scene, const AxisMap& x, const AxisMap& y)
+{
+    constexpr double half = 9.0;
+    const double zero = y.toPixel(0.0);
+    for (const ChartScene::Bar& bar : scene.bars) {
+        const QColor colour = bar.y < 0.0 ? theme.danger : theme.now;
+        const double end = y.toPixel(bar.y);
+        const QRectF box(x.toPixel(bar.x) - half, std::min(zero, end), 2.0 * half, std::abs(end - zero));
+        painter.setPen(solidPen(bar.counts ? colour : theme.ink2, 1.2));
+        painter.setBrush(bar.counts ? QBrush(colour) : QBrush(Qt::NoBrush));
+        painter.drawRect(box);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(theme.ink);
+        const QString text = QString::fromStdString(units::formatNumber(scene.yKind, bar.y, scene.units));
+        paintLabel(painter, painter.viewport(), {box.center().x(), bar.y < 0.0 ? box.bottom() + 9.0 : box.top() - 9.0},
+                   text);
+    }
+    painter.setPen(solidPen(theme.ink2, 1.0));
+    painter.drawLine(QPointF(x.pixelFrom, zero), QPointF(x.pixelTo, zero));
 }
 
 }  // namespace
@@ -92,11 +147,13 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     if (!scene.missing.isEmpty())
         return paintEmpty(painter, theme, rect, scene.missing);
     const Limits l = limitsOf(scene);
-    const QRectF plot = rect.adjusted(58, key + (scene.marks.empty() ? 0.0 : 12.0), -14, -36);
+    const QRectF plot =
+        rect.adjusted(58, key + (scene.marks.empty() ? 0.0 : 12.0), -14, scene.xTitle.isEmpty() ? -22 : -36);
+    const int steps = std::clamp(static_cast<int>(plot.height() / 22.0), 2, 5);
     const AxisMap x{l.left, l.right, plot.left(), plot.right()};
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
-    for (const auto& [value, label] : displayTicks(y, scene.yKind, scene.units, 5)) {
+    for (const auto& [value, label] : displayTicks(y, scene.yKind, scene.units, steps)) {
         painter.setPen(solidPen(theme.line));
         painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
         painter.setPen(theme.ink2);
@@ -120,12 +177,20 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         painter.drawLine(QPointF(x.toPixel(mark.x), plot.top()), QPointF(x.toPixel(mark.x), plot.bottom()));
         paintLabel(painter, rect, {x.toPixel(mark.x), plot.top() - 7}, mark.name);
     }
+    if (!scene.bars.empty())
+        paintBars(painter, theme, scene, x, y);
+    for (const ChartLine& line : scene.lines) {
+        if (line.doubt > 0.0)
+            paintBand(painter, theme, line, x, y);
+    }
     for (std::size_t i = scene.lines.size(); i-- > 0;) {
         QPolygonF curve;
         for (const QPointF& p : scene.lines[i].points)
             curve << QPointF(x.toPixel(p.x()), y.toPixel(p.y()));
         painter.setPen(penOf(theme, scene.lines[i].style));
         painter.drawPolyline(curve);
+        if (scene.lines[i].dots)
+            paintDots(painter, theme, scene.lines[i], x, y);
     }
 }
 

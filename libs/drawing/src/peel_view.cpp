@@ -17,18 +17,9 @@ using geometry::Sector;
 
 constexpr double kTagWidth = 20.0;
 
-QString holdWord(cutting::Hold hold)
+QString holdWord(cutting::Hold hold, const units::DisplayUnits& units)
 {
-    switch (hold) {
-    case cutting::Hold::ThinWall: return tr("keep");
-    case cutting::Hold::Unmeasured: return QStringLiteral("?");
-    case cutting::Hold::DeadPlace: return tr("dead");
-    case cutting::Hold::Seat: return tr("seat");
-    case cutting::Hold::Gasket: return tr("gasket");
-    case cutting::Hold::Finding: return tr("leave");
-    case cutting::Hold::None: return {};
-    }
-    return {};
+    return QString::fromStdString(units::render(cutting::wordOf(hold), units));
 }
 
 /// How near a boundary layer is to letting go, from 0 to 1, by what is shown of it.
@@ -113,7 +104,7 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             if (content.reckoned)
                 label = QStringLiteral("≈ ") + label;
         } else {
-            label = holdWord(content.hold);
+            label = holdWord(content.hold, m_scene.units);
         }
         break;
     case PeelShows::CutDepth:
@@ -121,8 +112,11 @@ void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t stat
             ground = tint(theme.panel, theme.metal, 0.18 + 0.5 * *content.value / greatest);
             label = QString::fromStdString(units::formatNumber(units::Kind::Length, *content.value, m_scene.units));
         } else {
-            label = holdWord(content.hold);
+            label = content.settled && content.hold == cutting::Hold::None ? QStringLiteral("0")
+                                                                           : holdWord(content.hold, m_scene.units);
         }
+        if (content.settled && content.hold == cutting::Hold::None)
+            label.prepend(QStringLiteral("= "));
         break;
     case PeelShows::WallLeft:
         if (content.value) {
@@ -261,6 +255,10 @@ void PeelView::paintStationNames(QPainter& painter, const Theme& theme) const
             painter.setPen(solidPen(theme.now, 2.0));
             painter.setBrush(Qt::NoBrush);
             painter.drawRect(whole);
+            if (m_scene.chosenSector) {
+                painter.setPen(solidPen(theme.now, 3.0));
+                painter.drawRect(cell(i, *m_scene.chosenSector));
+            }
         }
     }
 }

@@ -32,6 +32,23 @@ std::vector<geometry::Point> outlineOf(const geometry::Section& shape)
     return WallContour(shape).outline(kOutline);
 }
 
+/// The wall from the middle of a sector to that of the next one clockwise, moved out by depths.
+std::vector<geometry::Point> movedOut(const WallContour& contour, Sector sector, const PerSector<Length>& depths)
+{
+    const Sector next = geometry::nextClockwise(sector);
+    const Length from = contour.middleOf(sector);
+    const Length to = next == Sector::Roof ? contour.length() : contour.middleOf(next);
+    std::vector<geometry::Point> line;
+    constexpr int steps = 24;
+    for (int i = 0; i <= steps; ++i) {
+        const Length along = from + (to - from) * (static_cast<double>(i) / steps);
+        const auto place = contour.placeAt(along);
+        const double depth = contour.depthAt(along, depths).si();
+        line.push_back({place.point.left + place.outward.left * depth, place.point.up + place.outward.up * depth});
+    }
+    return line;
+}
+
 Length largestWall(const SectionScene& scene)
 {
     Length largest;
@@ -93,6 +110,7 @@ void SectionView::paint(QPainter& painter) const
     paintAir(painter);
     paintOpenings(painter);
     paintCut(painter);
+    paintLimit(painter);
     paintPlanned(painter);
     if (m_scene.showWalls)
         paintWallLabels(painter);
@@ -137,19 +155,8 @@ void SectionView::paintCasting(QPainter& painter) const
         const Sector next = geometry::nextClockwise(s);
         if (!m_scene.station.wall.at[index(s)] || !m_scene.station.wall.at[index(next)])
             continue;
-        const Length from = contour.middleOf(s);
-        const Length to = next == Sector::Roof ? contour.length() : contour.middleOf(next);
-        std::vector<geometry::Point> inner;
-        std::vector<geometry::Point> outer;
-        constexpr int steps = 24;
-        for (int i = 0; i <= steps; ++i) {
-            const Length along = from + (to - from) * (static_cast<double>(i) / steps);
-            const auto place = contour.placeAt(along);
-            const double depth = contour.depthAt(along, wall).si();
-            inner.push_back(place.point);
-            outer.push_back({place.point.left + place.outward.left * depth, place.point.up + place.outward.up * depth});
-        }
-        QPolygonF piece = polygon(outer);
+        std::vector<geometry::Point> inner = movedOut(contour, s, {});
+        QPolygonF piece = polygon(movedOut(contour, s, wall));
         painter.setPen(solidPen(m_scene.theme.ink2, 1.2));
         painter.drawPolyline(piece);
         std::ranges::reverse(inner);
@@ -244,6 +251,32 @@ void SectionView::paintCut(QPainter& painter) const
     painter.fillPath(removed, metalHatch(m_scene.theme));
     painter.setPen(metalPen(m_scene.theme));
     painter.drawPolygon(cutLine);
+}
+
+void SectionView::paintLimit(QPainter& painter) const
+{
+    if (!m_scene.may)
+        return;
+    const WallContour contour(m_scene.shape);
+    QPen pen = solidPen(m_scene.theme.danger, 1.6);
+    pen.setDashPattern({1.0, 2.0});
+    painter.setPen(pen);
+    for (const Sector s : kSectors) {
+        const auto& here = (*m_scene.may)[index(s)];
+        const auto& next = (*m_scene.may)[index(geometry::nextClockwise(s))];
+        if (!here || !next)
+            continue;
+        PerSector<Length> depths{};
+        depths[index(s)] = *here;
+        depths[index(geometry::nextClockwise(s))] = *next;
+        painter.drawPolyline(polygon(movedOut(contour, s, depths)));
+    }
+    const QString name = tr("limit of a cut");
+    painter.setFont(font(text::kSecond));
+    const QPointF at(m_rect.right() - 10 - painter.fontMetrics().horizontalAdvance(name), m_rect.bottom() - 4);
+    painter.drawLine(at - QPointF(28, 4), at - QPointF(6, 4));
+    painter.setPen(m_scene.theme.ink2);
+    painter.drawText(at, name);
 }
 
 QPointF SectionView::wallLabelAt(Sector sector, double halfWidth) const

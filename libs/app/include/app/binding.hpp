@@ -24,6 +24,8 @@ struct FieldBinding {
     std::function<void(job::Job&, std::optional<double>)> set;  ///< SI
     /// The number itself, by which one knows which it is; nothing of a number that is not the job's own.
     std::function<const void*(const job::Job&)> member;
+    /// What speaks against a number inside its range; an empty phrase where nothing does.
+    std::function<Phrase(const job::Job&, double si)> refuse;
 };
 
 namespace detail {
@@ -101,7 +103,7 @@ struct IsOptional<std::optional<T>> : std::true_type {
 template <class Number>
 FieldBinding numberOf(const job::FieldOf<Number>& field)
 {
-    return {labelOf(field), field, kindOf(field), {}, false, {}, {}, {}};
+    return {labelOf(field), field, kindOf(field), {}, false, {}, {}, {}, {}};
 }
 
 /// A binding to the member that `access` returns a reference to: `[](auto& job) -> auto& { return job.engine.bore; }`.

@@ -45,6 +45,8 @@ public:
     virtual void choose(const QModelIndex&) {}
     /// True where chosen() says the column too; else the hand stays in its column.
     [[nodiscard]] virtual bool choosesColumn() const { return false; }
+    /// True where one types down a column, so that Enter goes to the next row; else to the next cell.
+    [[nodiscard]] virtual bool goesDown() const { return false; }
 
 signals:
     void refused(const QModelIndex& index, const QString& reason);

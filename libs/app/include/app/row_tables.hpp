@@ -19,20 +19,23 @@ public:
         /// The binding of a cell; one without `get` is a worked-out cell.
         std::function<FieldBinding(int row, int column)> binding;
         std::function<QString(int row, int column)> computed;
+        bool goesDown = false;  ///< Enter goes to the next row
     };
     RowTable(Workspace& workspace, Source source, QObject* parent = nullptr);
+
+    /// Looks again at how many rows there are; by itself it does when the job or what is chosen in it has changed.
+    void follow();
 
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override { return parent.isValid() ? 0 : m_rows; }
     [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    [[nodiscard]] bool goesDown() const override { return m_source.goesDown; }
 
 protected:
     [[nodiscard]] FieldBinding bindingAt(const QModelIndex& index) const override;
     [[nodiscard]] QString computedText(const QModelIndex& index) const override;
 
 private:
-    void follow();
-
     Source m_source;
     int m_rows = 0;
     std::optional<std::size_t> m_port;

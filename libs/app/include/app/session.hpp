@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/cut_study.hpp"
 #include "app/engine_results.hpp"
 #include "app/instrument_desk.hpp"
 #include "app/short_side_work.hpp"
@@ -31,6 +32,8 @@ public:
     /// The computed field of the chosen port, and of what it is compared with.
     [[nodiscard]] VirtualProbe& virtualProbe() { return m_probe; }
     [[nodiscard]] ShortSideWork& shortSide() { return m_shortSide; }
+    /// What the cuts of the chosen port do.
+    [[nodiscard]] CutStudy& cutStudy() { return m_cutStudy; }
     /// The instrument at the bench.
     [[nodiscard]] InstrumentDesk& instrument() { return m_instrument; }
     /// One that is played; as soon as it is there it is the instrument at the bench.
@@ -43,6 +46,7 @@ private:
     ViscousRuns m_runs;
     VirtualProbe m_probe;
     ShortSideWork m_shortSide;
+    CutStudy m_cutStudy;
     InstrumentDesk m_instrument;
     SimulatedBench m_simulated;
 };

@@ -20,6 +20,8 @@ struct ChartLine {
     QString name;
     LineStyle style = LineStyle::Now;
     std::vector<QPointF> points;  ///< x and y in SI
+    bool dots = false;            ///< each point was measured
+    double doubt = 0.0;           ///< by which y may be off, as a share: a band round the line
 };
 
 /// One chart with its axes in display units.
@@ -34,9 +36,17 @@ struct ChartScene {
         QString name;
     };
     std::vector<Mark> marks;
+    /// A change at x, drawn as a bar from 0; hollow where it does not count.
+    struct Bar {
+        double x = 0.0;
+        double y = 0.0;
+        bool counts = true;
+    };
+    std::vector<Bar> bars;
     std::optional<double> limit;  ///< a y that is not to be passed
     QString limitName;
     bool fromZero = true;
+    bool named = true;  ///< the names of its lines stand over it
     std::optional<std::pair<double, double>> xRange;  ///< else as far as the lines go
     QString missing;
     units::DisplayUnits units;

@@ -37,6 +37,7 @@ struct PeelScene {
             value;  ///< depth or wall in m, ratio to the mean, speed in m/s, or what tells the boundary layer
         cutting::Hold hold = cutting::Hold::None;
         bool doubtful = false;  ///< the air has let go of the wall before here
+        bool settled = false;   ///< a hand has settled the depth
         bool reckoned = false;  ///< by drawing and core shift, not gauged
         QString behind;         ///< what lies behind the wall, or empty
     };

@@ -26,6 +26,8 @@ struct SectionScene {
     bool showWalls = true;
     geometry::PerSector<Length> cut{};
     geometry::PerSector<cutting::Hold> hold{};
+    /// How deep each wall may be cut; empty: not shown. Nothing where the wall is not known.
+    std::optional<geometry::PerSector<std::optional<Length>>> may;
     const probing::SpeedMap* map = nullptr;
     const probing::Traverse* traverse = nullptr;
     double speedLow = 0.0;  ///< m/s, ends of the colour scale
@@ -72,6 +74,7 @@ private:
     void paintAir(QPainter& painter) const;
     void paintOpenings(QPainter& painter) const;
     void paintCut(QPainter& painter) const;
+    void paintLimit(QPainter& painter) const;
     void paintPlanned(QPainter& painter) const;
     void paintWallLabels(QPainter& painter) const;
     void paintSizes(QPainter& painter) const;
