@@ -3,8 +3,10 @@
 #include "support/window_fixture.hpp"
 
 #include <QComboBox>
+#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QTimer>
 
 #include "kit/page_tools.hpp"
 #include "kit/parts.hpp"
@@ -198,6 +200,38 @@ TEST_CASE("a finding is pinned by key, told where it is, and carried into the cu
     CHECK(f.port().pins.size() == before + 1);
     f.workspace.document().undoStack().undo();
     CHECK(f.port().pins.size() == before + 2);
+}
+
+TEST_CASE("a finding shows its picture, large when pressed, and says so when the file is gone")
+{
+    BenchFixture f(View::Findings);
+    const TempFolder folder;
+    f.nextPath = QString::fromStdString(folder.path() / "job.euryth.json");
+    f.trigger(widgets::command::SaveJobAs);
+    f.workspace.choosePin(0);
+    f.settle();
+    auto* shown = f.find<QPushButton>("findingShown");
+    CHECK_FALSE(shown->isVisible());
+    f.nextSource = QString::fromStdString(folder.path() / "streak.png");
+    QImage picture(640, 480, QImage::Format_RGB32);
+    picture.fill(Qt::darkCyan);
+    REQUIRE(picture.save(f.nextSource));
+    f.find<QPushButton>("findingPhoto")->click();
+    f.settle();
+    REQUIRE(f.port().pins[0].photo == "job.photos/streak.png");
+    CHECK(shown->isVisible());
+    CHECK(shown->icon().actualSize(QSize(500, 500)).height() == 96);
+    QSize large;
+    QTimer::singleShot(0, [&] {
+        auto* dialog = QApplication::activeModalWidget();
+        large = dialog->findChild<QLabel*>()->pixmap().size();
+        dialog->close();
+    });
+    shown->click();
+    CHECK(large == QSize(640, 480));
+    f.change([](job::Port& port) { port.pins[0].photo = "job.photos/gone.png"; });
+    CHECK(shown->icon().isNull());
+    CHECK(shown->text().contains("cannot be shown"));
 }
 
 TEST_CASE("a bench is added, named, checked with plates, and its factor taken")

@@ -42,7 +42,7 @@ TEST_CASE("Valve end: a fin is typed, its cut stands in the list, bias follows t
     CHECK(f.text("bossPlan").contains("11.40 mm"));
     const auto bossCut = [&] {
         const auto& cuts = f.workspace.analysis().cut->cuts;
-        return std::ranges::find(cuts, cutting::Face::Boss, &cutting::Cut::face) != cuts.end();
+        return std::ranges::find(cuts, cutting::Element::Boss, &cutting::Cut::element) != cuts.end();
     };
     CHECK(bossCut());
     typeInto(f, "wish-fin_mm", "");

@@ -189,6 +189,8 @@ void EntryView::showMessage(const QModelIndex& index)
 QModelIndex EntryView::nextCell(const QModelIndex& index) const
 {
     const int columns = m_table.columnCount({});
+    if (m_table.goesDown())
+        return index.row() + 1 < m_table.rowCount({}) ? index.siblingAtRow(index.row() + 1) : index;
     const int cells = m_table.rowCount({}) * columns;
     for (int at = index.row() * columns + index.column() + 1; at < cells; ++at) {
         const QModelIndex next = m_table.index(at / columns, at % columns);

@@ -37,6 +37,13 @@ void PeelCanvas::setShows(drawing::PeelShows shows)
     outdate();
 }
 
+void PeelCanvas::setPicksPlaces()
+{
+    m_picks = true;
+    setFocusPolicy(Qt::StrongFocus);
+    outdate();
+}
+
 namespace {
 
 void addPins(const app::Workspace& workspace, drawing::PeelScene& scene)
@@ -77,14 +84,14 @@ void fillPlaces(const app::Workspace& workspace, drawing::PeelScene& scene)
 }
 
 /// What the walls have to give, from what was measured alone.
-void fillSpare(const app::Workspace& workspace, drawing::PeelScene& scene)
+void fillSpare(const app::Workspace& workspace, bool upright, drawing::PeelScene& scene)
 {
     const job::Port* port = workspace.port();
     if (!port || port->stations.size() < 2) {
         scene.missing = tr("Fewer than two stations are measured.");
         return;
     }
-    scene.upright = true;  // as one types them: a row for each station
+    scene.upright = upright;
     const auto& analysis = workspace.analysis();
     for (std::size_t i = 0; i < port->stations.size(); ++i) {
         geometry::PerSector<drawing::PeelScene::Cell> column;
@@ -129,13 +136,15 @@ drawing::PeelScene PeelCanvas::makeScene() const
     scene.shows = m_shows;
     scene.units = workspace().displayUnits();
     scene.chosenStation = workspace().station();
+    if (m_picks)
+        scene.chosenSector = workspace().sector();
     addPins(workspace(), scene);
     if (m_shows == drawing::PeelShows::Findings) {
         fillPlaces(workspace(), scene);
         return scene;
     }
     if (m_shows == drawing::PeelShows::Spare) {
-        fillSpare(workspace(), scene);
+        fillSpare(workspace(), !m_picks, scene);  // where one types walls: a row for each station
         return scene;
     }
     const auto& analysis = workspace().analysis();
@@ -152,6 +161,7 @@ drawing::PeelScene PeelCanvas::makeScene() const
             const Length depth = analysis.cut->depths[i][j];
             drawing::PeelScene::Cell& cell = column[j];
             cell.hold = cutting::depthBound(station, s, problem.limits).hold;
+            cell.settled = station.settled[j].has_value();
             if (m_shows == drawing::PeelShows::CutDepth)
                 cell.value = depth.si();
             else if (m_shows == drawing::PeelShows::Speed)
@@ -183,8 +193,25 @@ void PeelCanvas::mousePressEvent(QMouseEvent* event)
     const drawing::PeelView view(picture, area());
     if (const auto pin = view.pinAt(event->position()))
         return workspace().choosePin(placedPin(*pin));
-    if (const auto place = view.placeAt(event->position()))
+    const auto place = view.placeAt(event->position());
+    if (place && m_picks)
+        workspace().chooseWall(place->station, place->sector);
+    else if (place)
         workspace().chooseStation(place->station);
+}
+
+void PeelCanvas::keyPressEvent(QKeyEvent* event)
+{
+    const bool up = event->key() == Qt::Key_Up;
+    const bool number =
+        !event->text().isEmpty() && (event->text()[0].isDigit() || event->text()[0] == QLatin1Char('.'));
+    if (!m_picks || !workspace().station() || !(up || event->key() == Qt::Key_Down || number))
+        return SceneCanvas::keyPressEvent(event);
+    if (number)
+        return emit typed(event->text());
+    const std::size_t now = geometry::index(workspace().sector().value_or(geometry::Sector::Roof));
+    const std::size_t step = !workspace().sector() ? 0 : up ? geometry::kSectorCount - 1 : 1;
+    workspace().chooseSector(geometry::kSectors[(now + step) % geometry::kSectorCount]);
 }
 
 std::size_t PeelCanvas::placedPin(std::size_t shown) const

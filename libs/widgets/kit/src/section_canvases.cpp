@@ -25,6 +25,18 @@ void addOpenings(const job::Port& port, drawing::SectionScene& scene)
     add(port.gasket, SectionCanvas::tr("gasket"));
 }
 
+/// How deep each wall of a station may be cut; nothing where it was not measured.
+geometry::PerSector<std::optional<Length>> mayGo(const cutting::CutProblem& problem, std::size_t station)
+{
+    geometry::PerSector<std::optional<Length>> may;
+    for (const geometry::Sector s : geometry::kSectors) {
+        const auto bound = cutting::depthBound(problem.stations[station], s, problem.limits);
+        if (bound.hold != cutting::Hold::Unmeasured)
+            may[geometry::index(s)] = bound.greatest;
+    }
+    return may;
+}
+
 /// In the frame of the present section.
 std::vector<geometry::Point> plannedOutline(const planning::PlannedSection& planned)
 {
@@ -84,8 +96,10 @@ std::optional<drawing::SectionScene> SectionCanvas::makeScene() const
     }
     if (m_shows == Shows::Plan && *station < analysis.planned.size() && analysis.planned[*station])
         scene.planned = plannedOutline(*analysis.planned[*station]);
-    if (m_shows == Shows::Cut && analysis.cut)
+    if (m_shows == Shows::Cut && analysis.cut) {
         scene.cut = analysis.cut->depths[*station];
+        scene.may = mayGo(*analysis.cutProblem, *station);
+    }
     addPins(workspace(), scene);
     const auto* probe = workspace().probeResult();
     if (m_shows == Shows::Speeds && probe && probe->station == station && probe->traverse) {

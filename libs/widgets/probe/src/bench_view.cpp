@@ -13,6 +13,7 @@
 #include "kit/form_builder.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
+#include "kit/setup_form.hpp"
 #include "virtual_parts.hpp"
 
 namespace euryth::widgets {
@@ -131,16 +132,10 @@ private:
         number(
             grid, 3, 0, job::field::factorExhaust, [](auto& b) -> auto& { return b.factorExhaust; });
         grid.addWidget(heading(tr("How the head stands on it")), 4, 0);
-        number(
-            grid, 5, 0, job::field::adapterBore, [](auto& b) -> auto& { return b.setup.bore; });
-        grid.addWidget(setupChoice(tr("entry"), tr("What leads the air into the port"),
-                                   {tr("not written down"), tr("radius"), tr("clay"), tr("manifold"), tr("bare")},
-                                   &job::Setup::entry),
-                       6, 0);
-        grid.addWidget(
-            truth(tr("pipe"), tr("A pipe behind an exhaust port; without one numbers are lower"), &job::Setup::pipe), 7,
-            0);
-        grid.addWidget(truth(tr("plug"), tr("The spark plug is in"), &job::Setup::plug), 8, 0);
+        SetupForm(m_context, grid, 5, 1).fill([](auto& job) {
+            const auto bench = benchIndex(job);
+            return bench ? &job.benches[*bench].setup : nullptr;
+        });
         auto* mind =
             quietLabel(tr("Sets that are taken keep this set-up. Mind your ears at the blower, and fingers and "
                           "sleeves at its inlet."));
@@ -191,18 +186,6 @@ private:
         return optionalChoice(
             label, tip, names, [member](const job::BenchRecord& b) { return indexOf(b.*member); },
             [member](job::BenchRecord& b, int i) { b.*member = valueOf<Enum>(i); });
-    }
-    template <class Enum>
-    ChoiceEdit* setupChoice(const QString& label, const QString& tip, const QStringList& names,
-                            std::optional<Enum> job::Setup::*member)
-    {
-        return optionalChoice(
-            label, tip, names, [member](const job::BenchRecord& b) { return indexOf(b.setup.*member); },
-            [member](job::BenchRecord& b, int i) { b.setup.*member = valueOf<Enum>(i); });
-    }
-    ChoiceEdit* truth(const QString& label, const QString& tip, std::optional<bool> job::Setup::*member)
-    {
-        return setupChoice(label, tip, {tr("?"), tr("no"), tr("yes")}, member);
     }
 
     QWidget* makeChecks()

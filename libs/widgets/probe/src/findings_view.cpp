@@ -210,12 +210,9 @@ private:
                 edit(tr("Picture of a finding"), [&](job::Pin& p) { p.photo = name.toStdString(); });
         });
         grid.addWidget(photo, 8, 0);
-        auto* kept = liveLabel(m_context, [this] {
-            return pin() && !pin()->photo.empty() ? tr("Picture: %1").arg(QString::fromStdString(pin()->photo))
-                                                  : QString();
-        });
-        kept->setWordWrap(true);
-        grid.addWidget(kept, 9, 0);
+        auto* shown = newPhotoButton(m_context, [this] { return pin() ? pin()->photo : std::string(); });
+        shown->setObjectName(QStringLiteral("findingShown"));
+        grid.addWidget(shown, 9, 0);
         auto* caution =
             quietLabel(tr("Cracks and breakthroughs are a qualified shop's to weld; pressure-test the head "
                           "after. Dye and solvents: gloves, air, no flame."));

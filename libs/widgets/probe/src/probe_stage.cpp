@@ -99,7 +99,6 @@ std::vector<WalkPicture> pictures()
             {"probe-findings", view(View::Findings, atPin)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},
-            {"probe-walls", view(View::Walls)},
             {"probe-short-side", view(View::ShortSide, [](Walk& walk) { walk.session().shortSide().finish(); })},
             {"probe-what-if", view(View::WhatIf, push)}};
 }

@@ -81,6 +81,7 @@ QWidget* areaRules(Context context)
     form.job(row++, 0, field::leastWall, house(&H::leastWall));
     form.job(row++, 0, field::unrepairableLeastWall, house(&H::unrepairableLeastWall));
     form.job(row++, 0, field::greatestCut, house(&H::greatestCut));
+    form.job(row++, 0, field::apexLowering, house(&H::apexLowering));
     form.job(row++, 0, field::gaugeError, house(&H::gaugeError));
     form.job(row++, 0, field::fastRatio, house(&H::fastRatio));
     form.job(row++, 0, field::slowRatio, house(&H::slowRatio));

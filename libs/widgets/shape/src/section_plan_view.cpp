@@ -74,12 +74,8 @@ QString growthTable(const app::Workspace& w)
         const auto bound = cutting::depthBound(problem.stations[*w.station()], s, problem.limits);
         const Length growth = planned->growth[geometry::index(s)];
         const bool full = std::ranges::count(planned->atLimit, s) > 0;
-        QString limit = bound.hold == cutting::Hold::Unmeasured  ? tr("not measured")
-                        : bound.hold == cutting::Hold::Seat      ? tr("the seat cutter's")
-                        : bound.hold == cutting::Hold::Gasket    ? tr("gasket's edge")
-                        : bound.hold == cutting::Hold::Finding   ? tr("a finding")
-                        : bound.hold == cutting::Hold::DeadPlace ? tr("dead place")
-                                                                 : w.text(Kind::Length, bound.greatest.si());
+        const bool held = bound.hold != cutting::Hold::None && bound.hold != cutting::Hold::ThinWall;
+        const QString limit = held ? w.text(cutting::nameOf(bound.hold)) : w.text(Kind::Length, bound.greatest.si());
         rows += QStringLiteral(
                     "<tr><td>%1</td><td align=right>&nbsp;&nbsp;%2</td><td align=right>&nbsp;&nbsp;%3</td>"
                     "<td>&nbsp;&nbsp;%4</td></tr>")

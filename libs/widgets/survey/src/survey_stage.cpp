@@ -71,12 +71,6 @@ std::vector<WalkPicture> pictures()
                  auto& page = walk.show(calls::Stage::Survey, static_cast<int>(Tab::Walls));
                  static_cast<SurveyPage&>(page).showSpare();
              }},
-            {"survey-flange",
-             [tab](Walk& walk) {
-                 constexpr std::size_t joined = 2;  // I2, whose manifold's runner narrows on the way out
-                 walk.workspace().choosePort(joined);
-                 tab(Tab::Flange)(walk);
-             }},
             {"four-compare", [tab](Walk& walk) {
                  constexpr std::size_t shifted = 5;  // the port whose core is shifted
                  walk.four(shifted, 3);

@@ -56,16 +56,21 @@ class PeelCanvas : public SceneCanvas<drawing::PeelScene> {
 public:
     explicit PeelCanvas(Context context, QWidget* parent = nullptr);
     void setShows(drawing::PeelShows shows);
+    /// A click chooses the sector too, up and down go round the wall, and what is typed is told.
+    void setPicksPlaces();
 
 signals:
     /// A place of the wall was clicked twice.
     void placeWanted(Length s, geometry::Sector sector);
+    /// Somebody began to type a number for the chosen place.
+    void typed(const QString& text);
 
 protected:
     [[nodiscard]] drawing::PeelScene makeScene() const override;
     void draw(QPainter& painter, const drawing::PeelScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
     bool event(QEvent* event) override;
 
 private:
@@ -73,6 +78,7 @@ private:
     [[nodiscard]] std::size_t placedPin(std::size_t shown) const;
 
     drawing::PeelShows m_shows = drawing::PeelShows::CutDepth;
+    bool m_picks = false;
 };
 
 /// A probe set in small.
