@@ -20,7 +20,11 @@ QString cutHelp()
         "<h2>Cut: where to take metal</h2><p>The wall is unrolled: window at the left, valve at the right, "
         "one row for each of the eight places round the port. Numbers are depths of cut. <i>keep</i> is a "
         "wall too thin to touch, <i>?</i> one that was not measured, <i>dead</i> a place where the air "
-        "hardly moves, <i>seat</i> the throat, which belongs to the seat cutter.</p>"
+        "hardly moves, <i>seat</i> the throat, which belongs to the seat cutter.</p><p>The sliders weigh "
+        "area, air and metal. A click or the arrow keys choose a place; a number typed there settles its "
+        "depth (<i>=</i>). Del in the list leaves a cut out. <b>What it does</b> solves the cut port anew. "
+        "<b>At the bench</b>: one element on every port, Space ticks it off; type what the calipers show and "
+        "see what is left. <b>Light work</b> needs no plan.</p>"
         "<h3>What can hurt</h3><ul><li>Chips come past safety glasses: full face shield over glasses. A "
         "splinter in the eye is a doctor's matter the same day.</li><li>Dust of aluminium, iron and stones: "
         "respirator and extraction. Ears too.</li><li>A burr that jams kicks: both hands, arms resting, head "
@@ -49,11 +53,21 @@ std::optional<Headline> headline(const app::Workspace& workspace, std::size_t po
 
 std::vector<WalkPicture> pictures()
 {
-    return {{"cut", [](Walk& walk) {
+    using View = CutPage::View;
+    const auto view = [](View which) {
+        return [which](Walk& walk) {
+            walk.look(false, false, false);
+            walk.show(calls::Stage::Cut, static_cast<int>(which));
+            walk.session().cutStudy().finish();
+        };
+    };
+    return {{"cut-effect", view(View::Effect)},
+            {"cut-bench", view(View::Work)},
+            {"cut", [](Walk& walk) {
                  walk.look(false, true, false);
-                 walk.show(calls::Stage::Cut);
+                 walk.show(calls::Stage::Cut, static_cast<int>(View::Plan));
                  if (const auto pinch = walk.workspace().analysis().places.pinch)
-                     walk.workspace().chooseStation(*pinch);
+                     walk.workspace().chooseWall(*pinch, geometry::Sector::FloorLeft);
              }}};
 }
 

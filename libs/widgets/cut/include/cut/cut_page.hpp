@@ -1,36 +1,39 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "kit/parts.hpp"
-#include "kit/section_canvases.hpp"
+#include "kit/page_tools.hpp"
 #include "kit/stage.hpp"
 
 class QStackedWidget;
-class QStandardItemModel;
-class QTableView;
 
 namespace euryth::widgets {
 
-/// Cut: where to take metal. The peel, the list of cuts, the chosen section with its cut, before and after.
+class CompactView;
+
+/// Cut: where to take metal. The plan of the cuts, what they do, the work at the bench over all ports, light work.
 class CutPage : public StagePage {
     Q_OBJECT
 
 public:
+    enum class View { Plan, Effect, Work, Light };
     explicit CutPage(Context context, QWidget* parent = nullptr);
 
-private:
-    QWidget* makePeel();
-    QWidget* makeList();
-    QWidget* makeSection();
-    void refresh() override;
-    void showCut(int row);
+    [[nodiscard]] QStringList views() const override;
+    [[nodiscard]] int view() const override;
+    void showView(int index) override;
+    void setCompact(bool compact) override;
+    void showView(View view) { showView(static_cast<int>(view)); }
 
-    PeelCanvas* m_peel = nullptr;
-    QTableView* m_list = nullptr;
-    QStandardItemModel* m_cuts = nullptr;
-    QLabel* m_why = nullptr;
-    QLabel* m_effect = nullptr;
-    Panel* m_sectionPanel = nullptr;
+private:
+    QWidget* makeHead();
+    QWidget* makeCautions();
+    void refresh() override;
+
+    QStackedWidget* m_views = nullptr;
+    CompactView* m_plan = nullptr;
+    Switch* m_switch = nullptr;
+    QWidget* m_aims = nullptr;
+    QWidget* m_cautions = nullptr;
 };
 
 }  // namespace euryth::widgets
