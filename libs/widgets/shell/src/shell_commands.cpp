@@ -7,6 +7,7 @@
 
 #include "cut/cut_stage.hpp"
 #include "probe/probe_stage.hpp"
+#include "prove/prove_stage.hpp"
 #include "shape/shape_stage.hpp"
 #include "shell/help.hpp"
 #include "shell/main_window.hpp"
@@ -14,7 +15,7 @@
 
 namespace euryth::widgets {
 
-std::vector<StageInfo> stages() { return {surveyStage(), shapeStage(), probeStage(), cutStage()}; }
+std::vector<StageInfo> stages() { return {surveyStage(), shapeStage(), probeStage(), cutStage(), proveStage()}; }
 
 CommandId stageCommand(calls::Stage stage)
 {

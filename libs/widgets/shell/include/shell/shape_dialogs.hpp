@@ -58,6 +58,7 @@ private:
     QCheckBox* m_plan;
     QCheckBox* m_scribe;
     QCheckBox* m_window;
+    QCheckBox* m_cuts;
     QCheckBox* m_templates;
     QDialogButtonBox* m_buttons;
 };
