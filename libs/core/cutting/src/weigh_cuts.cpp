@@ -3,6 +3,7 @@
 
 #include "geometry/wall_contour.hpp"
 #include "group_cuts.hpp"
+#include "objective.hpp"
 
 namespace euryth::cutting {
 
@@ -16,22 +17,20 @@ namespace {
 class Weigher {
 public:
     Weigher(const CutProblem& problem, const CutWeights& weights, const CutPlan& plan)
-        : m_problem(problem),
-          m_weights(weights.withoutRadius()),
-          m_all(objective(problem, m_weights, plan.depths)),
-          m_gain(objective(problem, m_weights, DepthField(plan.depths.size())) - m_all)
+        : m_objective(problem, weights.withoutRadius()),
+          m_all(m_objective(plan.depths)),
+          m_gain(m_objective(DepthField(plan.depths.size())) - m_all)
     {
     }
 
     /// The part of the gain that is lost with these depths in place of the plan's.
     [[nodiscard]] double lost(const DepthField& depths) const
     {
-        return m_gain > 0.0 ? (objective(m_problem, m_weights, depths) - m_all) / m_gain : 0.0;
+        return m_gain > 0.0 ? (m_objective(depths) - m_all) / m_gain : 0.0;
     }
 
 private:
-    const CutProblem& m_problem;
-    CutWeights m_weights;
+    Objective m_objective;
     double m_all;
     double m_gain;
 };
