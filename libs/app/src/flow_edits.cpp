@@ -73,7 +73,7 @@ void edit(Workspace& w, const QString& what, const std::function<void(job::Port&
 RowTable* makeFlowTable(Workspace& workspace, std::function<std::optional<std::size_t>()> test, QObject* parent)
 {
     RowTable::Source source;
-    source.columns = {tr("lift"), tr("flow"), tr("swirl"), tr("reference"), tr("Cd valve"), tr("Cd curtain")};
+    source.columns = {tr("lift"), tr("flow"), tr("swirl"), tr("standard\nflow"), tr("Cd\nvalve"), tr("Cd\ncurtain")};
     source.goesDown = true;
     source.rows = [&workspace, test] {
         const auto chosen = test();

@@ -12,12 +12,13 @@ TEST_CASE("a port's tile has the headline of the stage and the progress of all")
     app::Workspace workspace;
     workspace.document().reset(demoOneMeasured(), {});
     const auto stages = widgets::stages();
-    REQUIRE(stages.size() == 4);
+    REQUIRE(stages.size() == 5);
     CHECK(stages[0].headline(workspace, 0)->number == "113.9 cc");
     CHECK(stages[2].headline(workspace, 0)->number == "1.45x");
     for (const widgets::StageInfo& stage : stages) {
         CAPTURE(stage.id.key);
-        CHECK(stage.progress(workspace, 0) == widgets::Progress::Done);
+        const bool proved = stage.id == calls::Stage::Prove;  // it has no flow test yet
+        CHECK(stage.progress(workspace, 0) == (proved ? widgets::Progress::Empty : widgets::Progress::Done));
     }
     CHECK_FALSE(stages[0].headline(workspace, 1));
     CHECK(stages[0].progress(workspace, 1) == widgets::Progress::Empty);
@@ -68,11 +69,12 @@ TEST_CASE("a stage that is registered is in the window, the menus, the sheet of 
     widgets::Look look;
     auto stages = widgets::stages();
     stages.push_back(tidyUpStage());
+    const QString number = QString::number(stages.size());
     widgets::MainWindow window({session, look}, plain.prompts(), {}, std::move(stages));
     window.show();
 
     QAction* go = window.action(widgets::stageCommand(kTidyUp));
-    CHECK(go->shortcut().toString() == "Ctrl+5");
+    CHECK(go->shortcut().toString() == "Ctrl+" + number);
     go->trigger();
     CHECK(session.workspace().stage() == kTidyUp);
     auto* page = dynamic_cast<TidyUpPage*>(&window.page());
@@ -86,7 +88,7 @@ TEST_CASE("a stage that is registered is in the window, the menus, the sheet of 
     CHECK(window.stages().back().pictures.size() == 1);
     bool button = false;
     for (const auto* b : window.findChildren<QPushButton*>())
-        button = button || b->text() == "5  Tidy up";
+        button = button || b->text() == number + "  Tidy up";
     CHECK(button);
     bool inMenu = false;
     for (const auto* menu : window.findChildren<QMenu*>())

@@ -68,6 +68,7 @@ public:
         m_effect->setVisible(!compact);
         m_whyArea->setFixedHeight(compact ? 58 : 76);
         m_peel->setMinimumHeight(compact ? 136 : 150);
+        m_sectionViews->setMinimumHeight(compact ? 80 : 96);
     }
 
 protected:
@@ -179,12 +180,12 @@ private:
         m_sectionPanel = new Panel(tr("Section"));
         auto* canvas = new SectionCanvas(m_context, SectionCanvas::Shows::Cut);
         auto* space = new LoftCanvas(m_context);
-        auto* views = new QStackedWidget;
+        m_sectionViews = new QStackedWidget;
         for (QWidget* view : {static_cast<QWidget*>(canvas), static_cast<QWidget*>(space)}) {
-            view->setMinimumHeight(96);
-            views->addWidget(view);
+            view->setMinimumHeight(0);  // the stack says how low they may get
+            m_sectionViews->addWidget(view);
         }
-        m_sectionPanel->body()->addWidget(views, 1);
+        m_sectionPanel->body()->addWidget(m_sectionViews, 1);
         m_depth = new FieldEdit(m_context, [this]() -> std::optional<app::FieldBinding> {
             const auto& w = m_context.workspace;
             if (!w.station() || !w.sector())
@@ -197,7 +198,7 @@ private:
         m_depth->edit()->setObjectName(QStringLiteral("settledDepth"));
         // Not in the panel's head, whose title is long enough, nor beside the depth: the list wants the width.
         m_sectionPanel->body()->addWidget(new Switch(
-            {tr("Section"), tr("In space")}, [views](int i) { views->setCurrentIndex(i); },
+            {tr("Section"), tr("In space")}, [views = m_sectionViews](int i) { views->setCurrentIndex(i); },
             QStringLiteral("sectionSwitch")));
         m_sectionPanel->body()->addWidget(m_depth);
         m_effect = new QLabel;
@@ -317,6 +318,7 @@ private:
     Context m_context;
     bool m_filling = false;
     PeelCanvas* m_peel = nullptr;
+    QStackedWidget* m_sectionViews = nullptr;
     QTableView* m_list = nullptr;
     QStandardItemModel* m_cuts = nullptr;
     QLabel* m_why = nullptr;

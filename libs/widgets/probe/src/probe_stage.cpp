@@ -85,12 +85,6 @@ std::vector<WalkPicture> pictures()
         walk.window()->findChild<QPushButton*>(QStringLiteral("viscousRun"))->click();
         walk.session().runs().finish();
     };
-    // The floor of the short side laid back by a millimetre.
-    const auto push = [](Walk& walk) {
-        auto& probe = walk.session().virtualProbe();
-        probe.push(*walk.workspace().station(), geometry::Sector::Floor, lengthFromMm(1.0), true);
-        probe.solver().finish();
-    };
     // Findings and a plan are in the demo's first port.
     const auto atPin = [](Walk& walk) { walk.workspace().choosePin(0); };
     return {{"probe", view(View::Readings)},
@@ -99,8 +93,7 @@ std::vector<WalkPicture> pictures()
             {"probe-findings", view(View::Findings, atPin)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},
-            {"probe-short-side", view(View::ShortSide, [](Walk& walk) { walk.session().shortSide().finish(); })},
-            {"probe-what-if", view(View::WhatIf, push)}};
+            {"probe-short-side", view(View::ShortSide, [](Walk& walk) { walk.session().shortSide().finish(); })}};
 }
 
 }  // namespace

@@ -88,6 +88,8 @@ QWidget* ProvePage::makeHow()
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(12);
     grid->setVerticalSpacing(2);
+    grid->setColumnStretch(0, 6);  // numbers with their unit
+    grid->setColumnStretch(1, 5);
     grid->addWidget(textOf(tr("state"), tr("Of the port: before, after valve job, after cut ..."),
                            &job::FlowTest::state, "flowState"),
                     0, 0);
@@ -118,20 +120,17 @@ QWidget* ProvePage::makeLifts()
         tr("Add a &lift"), tr("Remove"), [this] { addLift(); }, [this] { removeLift(); });
     m_liftButtons->setObjectName(QStringLiteral("liftButtons"));
     panel->addTool(m_liftButtons);
-    auto* messages = new MessageLine;
-    messages->setMinimumHeight(18);
-    messages->setHint(tr("Type the flows down the column, Enter goes on. Reference: at %1 and standard air.")
-                          .arg(m_context.workspace.text(Kind::Depression, proving::kReferenceDepression.si())));
+    m_messages = new MessageLine;
+    m_messages->setMinimumHeight(18);
     m_lifts = app::makeFlowTable(
         m_context.workspace, [this] { return test(); }, this);
-    m_table = new EntryView(m_context, *m_lifts, *messages);
+    m_table = new EntryView(m_context, *m_lifts, *m_messages);
     m_table->setObjectName(QStringLiteral("flowTable"));
     m_table->setMinimumHeight(120);
     m_table->verticalHeader()->hide();
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_table->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
     panel->body()->addWidget(m_table, 1);
-    panel->body()->addWidget(messages);
+    panel->body()->addWidget(m_messages);
     return panel;
 }
 
@@ -237,6 +236,8 @@ void ProvePage::refresh()
     m_tests->setCurrentIndex(chosen ? static_cast<int>(*chosen) : -1);
     m_liftButtons->setEnabled(chosen.has_value());
     m_lifts->follow();
+    m_messages->setHint(tr("Type the flows down the column, Enter goes on. Standard: at %1 and standard air.")
+                            .arg(w.text(Kind::Depression, proving::kReferenceDepression.si())));
     setLinkedText(*m_sums, sumsText());
 }
 

@@ -40,6 +40,7 @@ private:
     QComboBox* m_tests = nullptr;
     app::RowTable* m_lifts = nullptr;
     EntryView* m_table = nullptr;
+    MessageLine* m_messages = nullptr;
     FlowCanvas* m_picture = nullptr;
     QWidget* m_testButtons = nullptr;
     QWidget* m_liftButtons = nullptr;

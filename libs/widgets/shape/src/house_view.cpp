@@ -81,7 +81,6 @@ QWidget* areaRules(Context context)
     form.job(row++, 0, field::leastWall, house(&H::leastWall));
     form.job(row++, 0, field::unrepairableLeastWall, house(&H::unrepairableLeastWall));
     form.job(row++, 0, field::greatestCut, house(&H::greatestCut));
-    form.job(row++, 0, field::apexLowering, house(&H::apexLowering));
     form.job(row++, 0, field::gaugeError, house(&H::gaugeError));
     form.job(row++, 0, field::fastRatio, house(&H::fastRatio));
     form.job(row++, 0, field::slowRatio, house(&H::slowRatio));
@@ -113,6 +112,7 @@ QWidget* valveRules(Context context)
     const auto house = [](auto m) {
         return [=](auto& job) -> auto& { return job.house.*m; };
     };
+    form.job(row++, 0, field::apexLowering, house(&H::apexLowering));
     form.job(row++, 0, field::houseSeatAngle, house(&H::seatAngle));
     form.job(row++, 0, field::seatWidthIntake, house(&H::intakeSeatWidth));
     form.job(row++, 0, field::seatWidthExhaust, house(&H::exhaustSeatWidth));

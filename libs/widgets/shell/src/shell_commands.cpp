@@ -135,7 +135,7 @@ std::vector<Command> shellCommands()
          {MenuId::View, 200},
          QT_TRANSLATE_NOOP("Commands", "Next t&ab of the stage"),
          "Ctrl+PgDown",
-         QT_TRANSLATE_NOOP("Commands", "The next view of Survey, Shape or Probe"),
+         QT_TRANSLATE_NOOP("Commands", "The next view of the stage"),
          [](Desk& desk) { windowOf(desk).stepTab(1); }},
         {command::PreviousTab,
          {MenuId::View, 210},
