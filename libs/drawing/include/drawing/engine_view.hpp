@@ -46,7 +46,7 @@ struct ChartScene {
     std::optional<double> limit;  ///< a y that is not to be passed
     QString limitName;
     bool fromZero = true;
-    bool named = true;  ///< the names of its lines stand over it
+    bool named = true;                                ///< the names of its lines stand over it
     std::optional<std::pair<double, double>> xRange;  ///< else as far as the lines go
     QString missing;
     units::DisplayUnits units;
