@@ -151,6 +151,33 @@ TEST_CASE("every sheet carries the check length, and a template the planned sect
     CHECK(cuts == f.job.ports[0].stations.size());
 }
 
+TEST_CASE("nothing that is written leaves the page or lies over another line")
+{
+    Fixture f;
+    constexpr double perLetter = 0.46;  // of the body's height, on the average of a long line of the shipped font
+    const auto endOf = [](const Note& note) {
+        return note.at.x + static_cast<double>(note.text.size()) * perLetter * note.height;
+    };
+    for (const Sheet& sheet : f.sheets(Parts{})) {
+        CAPTURE(sheet.title);
+        for (const Note& note : sheet.notes) {
+            CAPTURE(note.text);
+            if (note.align == Align::Left)
+                CHECK(endOf(note) < Sheet::kWidth - 5.0);
+        }
+        for (std::size_t i = 0; i < sheet.notes.size(); ++i) {
+            for (std::size_t j = 0; j < i; ++j) {
+                const Note& a = sheet.notes[i];
+                const Note& b = sheet.notes[j];
+                if (a.align != Align::Left || b.align != Align::Left || a.at.x >= endOf(b) || b.at.x >= endOf(a))
+                    continue;
+                CAPTURE(a.text, b.text);
+                CHECK(std::abs(a.at.y - b.at.y) > 0.9 * std::min(a.height, b.height));
+            }
+        }
+    }
+}
+
 TEST_CASE("cut sheets: order with boxes, sections after the cuts in full size, hands off in heavy strokes, all ports")
 {
     Fixture f;

@@ -25,7 +25,7 @@ void addCheckLength(Sheet& sheet, const units::DisplayUnits& units)
         sheet.line({x, y - tick}, {x, y + tick}, Ink::Check);
     sheet.write({kMargin, y + 6.5}, units::render(say("paper.check-length"), units), 3.2);
     // What can hurt stands on every sheet, wherever it ends up.
-    writeLines(sheet, {kMargin + kCheckLength + 6.0, y - 1.0}, units::render(say("paper.what-can-hurt"), units), 92,
+    writeLines(sheet, {kMargin + kCheckLength + 6.0, y - 1.0}, units::render(say("paper.what-can-hurt"), units), 106,
                2.6);
 }
 

@@ -43,10 +43,11 @@ double writeCut(Sheet& sheet, const BenchPaper& paper, std::size_t k, double y)
     const job::CutProgress* progress = cut_work::progressOf(paper.port, cut.element);
     tickBox(sheet, {kMargin, y}, progress && progress->done.value_or(false));
     sheet.write({kMargin + 7, y},
-                paper.words(say("paper.cut-head", {{"id", cut.id},
-                                                   {"element", nameOf(cut.element)},
-                                                   {"from", Position{stations[cut.stations.front()].s}},
-                                                   {"to", Position{stations[cut.stations.back()].s}}})),
+                paper.words(say(cut.stations.size() > 1 ? "paper.cut-head" : "paper.cut-head.at",
+                                {{"id", cut.id},
+                                 {"element", nameOf(cut.element)},
+                                 {"from", Position{stations[cut.stations.front()].s}},
+                                 {"to", Position{stations[cut.stations.back()].s}}})),
                 4.0, true);
     const std::string wall = cut.wallLeft ? lengthText(paper, *cut.wallLeft) : std::string(units::kUnknownText);
     y = writeLines(sheet, {kMargin + 7, y + 5.5},
@@ -174,7 +175,7 @@ std::vector<Sheet> sectionSheets(const BenchPaper& paper)
         const int onSheet = static_cast<int>(n) % (columns * rows);
         if (onSheet == 0) {
             sheets.push_back(newSheet(paper, "paper.cut-sections"));
-            sheets.back().write({kMargin, kTop}, paper.words(say("paper.cut-legend")), 3.0);
+            writeLines(sheets.back(), {kMargin, kTop}, paper.words(say("paper.cut-legend")), 115, 3.0);
         }
         const Spot middle{kMargin + step * (onSheet % columns + 0.5),
                           kTop + 8.0 + high * (onSheet / columns + 0.5) - 8.0};
