@@ -64,6 +64,19 @@ TEST_CASE("a flow test gives its own flow back through the effective area")
     CHECK(modelOf(job)->areaFrom.id() == "opening-from.test");
 }
 
+TEST_CASE("a point of a flow test that was read at another depression counts at its own")
+{
+    job::Job job = demoJob();
+    job.ports[0].flow.push_back(test(1));
+    const Length top = lengthFromMm(12);
+    const Area whole = modelOf(job)->area(top);
+    job::FlowPoint& point = job.ports[0].flow[0].points[3];
+    point.depression = pressureDifferenceFromInchOfWater(10);
+    // From 28 to 10 in of water one opening lets pass 1.6321 times less (NACA Report 1135).
+    point.flow = volumeFlowFromM3s(0.09 / 1.6321);
+    CHECK(modelOf(job)->area(top).si() == Approx(whole.si()).epsilon(0.01));
+}
+
 TEST_CASE("a port that flows more fills better, and leaves more to rev with")
 {
     job::Job job = demoJob();

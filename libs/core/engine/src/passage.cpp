@@ -63,7 +63,7 @@ std::vector<Measured> testPoints(const job::FlowTest& test, double factor)
     std::vector<Measured> points;
     for (const job::FlowPoint& p : test.points) {
         if (p.lift && p.flow && *p.lift > Length{} && *p.flow > VolumeFlow{})
-            points.push_back({*p.lift, *p.flow * factor, *test.depression});
+            points.push_back({*p.lift, *p.flow * factor, p.depression.value_or(*test.depression)});
     }
     std::ranges::sort(points, {}, &Measured::lift);
     const auto same = std::ranges::unique(points, {}, &Measured::lift);
@@ -86,43 +86,49 @@ std::vector<Measured> probePoints(const job::Job& job, const job::Port& port)
 /// A runner that would cost all that the bench lost, or more, is not to be believed beyond this share.
 constexpr double kLeastLeft = 0.1;
 
-/// Effective area of the opening behind the runner that lets a measured flow pass at its depression.
-double inletOpening(const EngineModel& model, const Measured& m)
-{
-    const double flow = m.flow.si() * air::density(model.room).si();
-    const double behind = (model.room.pressure - m.depression).si();
-    const auto run = flow::flowThrough(model.runner, model.room, MassFlow::fromSi(flow), model.roughness);
-    const double least = behind + kLeastLeft * m.depression.si();
-    const double total = run ? std::max(least, run->stations.back().totalPressure.si()) : least;
-    const double room = model.room.pressure.si();
-    const double flux = fluxAt(model.room, PressureDifference::fromSi(room * (1.0 - behind / total)));
-    return flow / (flux * total / room);
-}
+/// Effective area of the opening in series with the runner that lets a measured flow pass at its depression.
+class MeasuredOpening {
+public:
+    explicit MeasuredOpening(const EngineModel& model) : m_model(model)
+    {
+        if (model.isExhaust()) {
+            m_runner.emplace([](Length) { return Area{}; }, endOfRunner(model.runner, model.room, model.roughness));
+        }
+    }
+    double operator()(const Measured& m) const { return m_runner ? beforeRunner(m) : behindRunner(m); }
 
-/// The same of an opening that the air meets first.
-double outletOpening(const EngineModel& model, const Measured& m)
-{
-    const MassFlow flow = MassFlow::fromSi(m.flow.si() * air::density(model.room).si());
-    const AbsolutePressure behind = model.room.pressure - m.depression;
-    const planning::Outlet runner([](Length) { return Area{}; },
-                                  endOfRunner(model.runner, model.room, model.roughness));
-    const AbsolutePressure between = runner.entryFor(flow, asGas(model.room), behind);
-    const PressureDifference left = std::max(model.room.pressure - between, m.depression * kLeastLeft);
-    return flow.si() / fluxAt(model.room, left);
-}
+private:
+    [[nodiscard]] double behindRunner(const Measured& m) const
+    {
+        const air::AirState& room = m_model.room;
+        const double flow = m.flow.si() * air::density(room).si();
+        const double behind = (room.pressure - m.depression).si();
+        const auto run = flow::flowThrough(m_model.runner, room, MassFlow::fromSi(flow), m_model.roughness);
+        const double least = behind + kLeastLeft * m.depression.si();
+        const double total = run ? std::max(least, run->stations.back().totalPressure.si()) : least;
+        const double flux = fluxAt(room, PressureDifference::fromSi(room.pressure.si() * (1.0 - behind / total)));
+        return flow / (flux * total / room.pressure.si());
+    }
+    [[nodiscard]] double beforeRunner(const Measured& m) const
+    {
+        const air::AirState& room = m_model.room;
+        const MassFlow flow = MassFlow::fromSi(m.flow.si() * air::density(room).si());
+        const AbsolutePressure between = m_runner->entryFor(flow, asGas(room), room.pressure - m.depression);
+        return flow.si() / fluxAt(room, std::max(room.pressure - between, m.depression * kLeastLeft));
+    }
 
-double openingFor(const EngineModel& model, const Measured& m)
-{
-    return model.isExhaust() ? outletOpening(model, m) : inletOpening(model, m);
-}
+    const EngineModel& m_model;
+    std::optional<planning::Outlet> m_runner;  ///< of an exhaust, once for all points: it takes a while
+};
 
 /// The opening out of flows that were measured while probing: the reckoned one, brought to their mean.
 planning::EffectiveArea scaledTo(planning::EffectiveArea reckoned, const EngineModel& model,
                                  const std::vector<Measured>& points)
 {
     double sum = 0.0;
+    const MeasuredOpening opening(model);
     for (const Measured& m : points)
-        sum += openingFor(model, m) / reckoned(m.lift).si();
+        sum += opening(m) / reckoned(m.lift).si();
     return [reckoned = std::move(reckoned), factor = sum / static_cast<double>(points.size())](Length lift) {
         return factor * reckoned(lift);
     };
@@ -137,9 +143,10 @@ void chooseOpening(const job::Job& job, const job::Port& port, const analysis::P
     if (test) {
         std::vector<double> lifts{0.0};
         std::vector<double> areas{0.0};
+        const MeasuredOpening opening(model);
         for (const Measured& m : testPoints(*test, job::benchFactor(job, test->bench, port.side))) {
             lifts.push_back(m.lift.si());
-            areas.push_back(openingFor(model, m));
+            areas.push_back(opening(m));
         }
         model.opening = planning::areaThrough(std::move(lifts), std::move(areas));
         model.areaFrom = say("opening-from.test", {{"test", test->id}});
