@@ -37,7 +37,10 @@ Json testJson(const job::Port& port, const proving::FlowSums& sums)
               {"bench_factor_known", sums.factorKnown},
               {"bench_factor_uncertainty", numberOrNull(sums.factorUncertainty)},
               {"points", Json::array()},
-              {"mean_flow_m3_s", number(sums.mean.si())}};
+              {"mean_flow_m3_s", number(sums.mean.si())},
+              {"upper_half_mean_flow_m3_s", number(sums.upperMean.si())},
+              {"flow_per_pinch_area_m_s", numberOrNull(sums.throughPinch, inMps)},
+              {"flow_per_volume_1_s", numberOrNull(sums.fillsPerSecond)}};
     for (const proving::FlowAt& at : sums.points)
         json["points"].push_back(pointJson(at));
     put(json, "cam_weighted_flow_m3_s", sums.camMean ? number(sums.camMean->si()) : Json(nullptr),

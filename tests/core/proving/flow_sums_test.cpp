@@ -134,6 +134,10 @@ TEST_CASE("the mean over the lift and over the cam are exact for a straight curv
     bench.job.engine.intakeCam.centreline = angleFromDegrees(108);
     FlowSums sums = bench.sums(0);
     CHECK(sums.mean.si() == Approx(0.030).epsilon(1e-9));
+    CHECK(sums.upperMean.si() == Approx(0.045).epsilon(1e-9));
+    const auto analysis = analysis::analyse(bench.job, bench.port);
+    CHECK(sums.throughPinch->si() == Approx(0.060 / analysis.areas->smallest().area.si()));
+    CHECK(*sums.fillsPerSecond == Approx(0.060 / analysis.areas->volume().si()));
     // The lobe's mean lift is 8/15 of 12 mm, so the mean flow is 8/15 of 60 l/s.
     REQUIRE(sums.camMean);
     CHECK(sums.camMean->si() == Approx(0.060 * 8 / 15).epsilon(1e-4));

@@ -86,17 +86,33 @@ std::optional<double> onLine(const std::vector<FlowAt>& points, Length lift,
     return std::nullopt;
 }
 
-VolumeFlow meanOver(const std::vector<FlowAt>& points)
+double referenceOf(const FlowAt& at) { return at.reference.si(); }
+
+/// From a lift to the highest one.
+VolumeFlow meanOver(const std::vector<FlowAt>& points, Length from)
 {
     double sum = 0.0;
-    double before = 0.0;
-    double low = 0.0;
+    double before = from.si();
+    double low = onLine(points, from, referenceOf).value_or(0.0);
     for (const FlowAt& at : points) {
+        if (at.lift <= from)
+            continue;
         sum += (at.lift.si() - before) * (low + at.reference.si()) / 2.0;
         before = at.lift.si();
         low = at.reference.si();
     }
-    return VolumeFlow::fromSi(sum / before);
+    return VolumeFlow::fromSi(sum / (before - from.si()));
+}
+
+void addMeans(const analysis::PortAnalysis& analysis, FlowSums& sums)
+{
+    sums.mean = meanOver(sums.points, {});
+    sums.upperMean = meanOver(sums.points, sums.points.back().lift / 2.0);
+    if (!analysis.areas)
+        return;
+    const double most = std::ranges::max(sums.points, {}, &FlowAt::reference).reference.si();
+    sums.throughPinch = Speed::fromSi(most / analysis.areas->smallest().area.si());
+    sums.fillsPerSecond = most / analysis.areas->volume().si();
 }
 
 /// Mean over the crank from opening to closing, by the trapezoid rule.
@@ -127,7 +143,7 @@ void addCamMean(const job::Job& job, const job::Port& port, FlowSums& sums)
     sums.camMean.missing = sums.camMeanArea.missing = missing;
     if (!missing.empty())
         return;
-    const auto flow = overCam(*cam, sums.points, [](const FlowAt& at) { return at.reference.si(); });
+    const auto flow = overCam(*cam, sums.points, referenceOf);
     const auto area = overCam(*cam, sums.points, [](const FlowAt& at) { return at.effective.si(); });
     if (flow)
         sums.camMean.value = VolumeFlow::fromSi(*flow);
@@ -185,7 +201,7 @@ Known<FlowSums> sumsOf(const job::Job& job, const job::Port& port, const analysi
     missing.need(!room || sums.points.size() > 1, "missing.two-lifts");
     if (!missing.empty())
         return {std::nullopt, missing.phrase()};
-    sums.mean = meanOver(sums.points);
+    addMeans(analysis, sums);
     addCamMean(job, port, sums);
     sums.backsUp = backingUp(sums.points);
     sums.dips = dipsOf(sums.points);
@@ -194,7 +210,7 @@ Known<FlowSums> sumsOf(const job::Job& job, const job::Port& port, const analysi
 
 std::optional<VolumeFlow> flowAt(const FlowSums& sums, Length lift)
 {
-    const auto flow = onLine(sums.points, lift, [](const FlowAt& at) { return at.reference.si(); });
+    const auto flow = onLine(sums.points, lift, referenceOf);
     return flow ? std::optional(VolumeFlow::fromSi(*flow)) : std::nullopt;
 }
 

@@ -208,11 +208,18 @@ QString ProvePage::sumsText() const
         lines << tr("%1 is not worked out. Missing: %2.").arg(name, withLinks(w, sums.missing));
         return lines.join(QStringLiteral("<br>"));
     }
-    lines << tr("%1: mean over the lift %2").arg(name, w.text(Kind::Flow, sums->mean.si())) +
+    lines << tr("%1: mean over the lift %2, over its upper half %3")
+                     .arg(name, w.text(Kind::Flow, sums->mean.si()), w.text(Kind::Flow, sums->upperMean.si())) +
                  (sums->camMean
                       ? tr("; over the cam %1, an open area of %2.")
                             .arg(w.text(Kind::Flow, sums->camMean->si()), w.text(Kind::Area, sums->camMeanArea->si()))
                       : tr("; over the cam not yet: missing %1.").arg(withLinks(w, sums->camMean.missing)));
+    if (sums->throughPinch) {
+        constexpr double hundredCc = 1e-4;
+        const QString perCc = w.text(Kind::Flow, *sums->fillsPerSecond * hundredCc);
+        lines << tr("At most %1 through the pinch; %2 for each 100 cc of port.")
+                     .arg(w.text(Kind::Speed, sums->throughPinch->si()), perCc);
+    }
     if (sums->factorUncertainty)
         lines << tr("The bench's factor is sure to %1.").arg(w.text(Kind::Percent, *sums->factorUncertainty));
     else if (!sums->factorKnown)

@@ -68,6 +68,10 @@ struct FlowSums {
     /// Mean of the reference flow over the lift from 0 (no flow) to the highest one: the area under the curve over its
     /// length, by straight lines between the points.
     VolumeFlow mean;
+    /// The same from half of the highest lift on: some judge a port by its high lifts alone, others by all of them.
+    VolumeFlow upperMean;
+    std::optional<Speed> throughPinch;     ///< greatest reference flow over the pinch's net area
+    std::optional<double> fillsPerSecond;  ///< the same over the port's volume, 1/s: flow for each cc
     /// Mean over the crank while the cam holds the valve open: what the engine sees. Lifts over the tested ones are not
     /// guessed.
     Known<VolumeFlow> camMean;
