@@ -149,7 +149,7 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     const Limits l = limitsOf(scene);
     const QRectF plot =
         rect.adjusted(58, key + (scene.marks.empty() ? 0.0 : 12.0), -14, scene.xTitle.isEmpty() ? -22 : -36);
-    const int steps = std::clamp(static_cast<int>(plot.height() / 22.0), 2, 5);
+    const int steps = std::clamp(static_cast<int>(plot.height() / 13.0), 2, 5);
     const AxisMap x{l.left, l.right, plot.left(), plot.right()};
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));

@@ -123,6 +123,31 @@ TEST_CASE("Cut: a depth typed at a place is taken, one beyond the wall is refuse
     CHECK_FALSE(f.port().stations[3].cut.at[0]);
 }
 
+TEST_CASE("Cut: the section shows how deep its walls may go, and the port in space what it has to give")
+{
+    CutViews f;
+    f.workspace.chooseStation(4);
+    f.settle();
+    auto* section = dynamic_cast<widgets::SectionCanvas*>(
+        f.find<QWidget>("sectionSwitch")->parentWidget()->findChild<widgets::SectionCanvas*>());
+    REQUIRE(section);
+    const auto& scene = section->scene();
+    REQUIRE(scene);
+    REQUIRE(scene->may);
+    for (const Sector s : geometry::kSectors) {
+        if (const auto& may = (*scene->may)[geometry::index(s)])
+            CHECK(inMm(*may) == Approx(inMm(f.bound(4, s))));
+    }
+    auto* space = f.find<QWidget>("cutLoft");
+    CHECK_FALSE(space->isVisible());
+    const auto buttons = f.find<QWidget>("sectionSwitch")->findChildren<QPushButton*>();
+    REQUIRE(buttons.size() == 2);
+    buttons[1]->click();
+    f.settle();
+    CHECK(space->isVisible());
+    CHECK_FALSE(section->isVisible());
+}
+
 TEST_CASE("Cut: a cut is left out by Delete, and what that was worth is told")
 {
     CutViews f;

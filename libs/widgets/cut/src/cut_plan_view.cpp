@@ -180,6 +180,7 @@ private:
         m_sectionPanel = new Panel(tr("Section"));
         auto* canvas = new SectionCanvas(m_context, SectionCanvas::Shows::Cut);
         auto* space = new LoftCanvas(m_context);
+        space->setObjectName(QStringLiteral("cutLoft"));
         m_sectionViews = new QStackedWidget;
         for (QWidget* view : {static_cast<QWidget*>(canvas), static_cast<QWidget*>(space)}) {
             view->setMinimumHeight(0);  // the stack says how low they may get
