@@ -93,6 +93,11 @@ TEST_CASE("Cut: a depth typed at a place is taken, one beyond the wall is refuse
     CHECK(f.workspace.sector() == Sector::RoofRight);
     f.press(Qt::Key_Up);
     CHECK(f.workspace.sector() == Sector::Roof);
+    f.press(Qt::Key_Right);
+    CHECK(f.workspace.station() == 4);
+    CHECK(f.workspace.sector() == Sector::Roof);
+    f.press(Qt::Key_Left);
+    CHECK(f.workspace.station() == 3);
     // Typing over the drawing goes into the field.
     QTest::keyClicks(peel, "0");
     auto* depth = f.find<QLineEdit>("settledDepth");

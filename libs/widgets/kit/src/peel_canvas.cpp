@@ -202,6 +202,8 @@ void PeelCanvas::mousePressEvent(QMouseEvent* event)
 
 void PeelCanvas::keyPressEvent(QKeyEvent* event)
 {
+    if (m_picks && (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right))
+        return workspace().stepStation(event->key() == Qt::Key_Left ? -1 : 1);
     const bool up = event->key() == Qt::Key_Up;
     const bool number =
         !event->text().isEmpty() && (event->text()[0].isDigit() || event->text()[0] == QLatin1Char('.'));
