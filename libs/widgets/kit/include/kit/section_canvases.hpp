@@ -56,7 +56,8 @@ class PeelCanvas : public SceneCanvas<drawing::PeelScene> {
 public:
     explicit PeelCanvas(Context context, QWidget* parent = nullptr);
     void setShows(drawing::PeelShows shows);
-    /// A click chooses the sector too, up and down go round the wall, and what is typed is told.
+    /// A click chooses the sector too, up and down go round the wall, left and right along it, and what is typed is
+    /// told.
     void setPicksPlaces();
 
 signals:
