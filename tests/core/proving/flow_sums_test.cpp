@@ -185,6 +185,24 @@ TEST_CASE("backing up and dips are found where they were made, and not on a clea
     CHECK(bench.call("flow-dip:T1:8"));
 }
 
+TEST_CASE("what an earlier state did is a note once the port has been tested again")
+{
+    Bench bench;
+    bench.add("as it came", {{4, 20}, {8, 35}, {12, 33}});
+    CHECK(bench.call("flow-backs-up:T1")->severity == calls::Severity::Warning);
+    bench.add("after cut", {{4, 21}, {8, 36}, {12, 41}});
+    CHECK(bench.call("flow-backs-up:T1")->severity == calls::Severity::Note);
+}
+
+TEST_CASE("one lift read several times is no dip")
+{
+    Bench bench;
+    bench.add("before", {{4, 20}, {4, 18}, {4, 20}, {8, 35}});
+    const FlowSums sums = bench.sums(0);
+    CHECK(sums.dips.empty());
+    CHECK(sums.mean.si() == Approx((0.020 / 2 + (0.020 + 0.035) / 2) / 2).epsilon(1e-9));
+}
+
 TEST_CASE("before and after: what counts, what was lost, and what must not be compared")
 {
     Bench bench;

@@ -39,6 +39,12 @@ private:
         return call;
     }
 
+    /// A warning of the port as it is now; of an earlier state a note, as the work has gone on since.
+    [[nodiscard]] Severity severityOf(const proving::FlowSums& sums) const
+    {
+        return test(sums.test).state == m_of.port.flow.back().state ? Severity::Warning : Severity::Note;
+    }
+
     void impossible(const proving::FlowSums& sums)
     {
         for (const proving::FlowAt& at : sums.points) {
@@ -56,7 +62,7 @@ private:
         if (!sums.backsUp)
             return;
         const auto& found = *sums.backsUp;
-        Call& call = callOf("flow-backs-up:" + test(sums.test).id, Severity::Warning);
+        Call& call = callOf("flow-backs-up:" + test(sums.test).id, severityOf(sums));
         call.title = say("call.flow-backs-up.title", {{"test", test(sums.test).id}, {"lift", found.from}});
         call.text = say("call.flow-backs-up.text", {{"lost", Percent{found.lost}}, {"to", found.to}});
         const job::BenchRecord* bench = job::benchNamed(m_of.job, test(sums.test).bench);

@@ -14,12 +14,11 @@ using geometry::index;
 
 class WorkCaller : CallList {
 public:
-    WorkCaller(const CallInputs& of, std::vector<Call>& calls) : CallList(calls, Stage::Cut), m_of(of)
+    WorkCaller(const CallInputs& of, std::vector<Call>& calls)
+        : CallList(calls, Stage::Cut),
+          m_of(of),
+          m_index(job::findPort(of.job, of.port.id))
     {
-        for (std::size_t i = 0; i < of.job.ports.size(); ++i) {
-            if (of.job.ports[i].id == of.port.id)
-                m_index = i;
-        }
     }
 
     void all()

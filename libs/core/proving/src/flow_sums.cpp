@@ -165,13 +165,15 @@ std::vector<Dip> dipsOf(const std::vector<FlowAt>& points)
         const FlowAt& before = points[i - 1];
         const FlowAt& at = points[i];
         const FlowAt& behind = points[i + 1];
+        if (behind.lift <= before.lift)
+            continue;  // one lift read again and again
         const double along = (at.lift - before.lift) / (behind.lift - before.lift);
         const VolumeFlow line = before.reference + along * (behind.reference - before.reference);
         const double lost = 1.0 - at.reference / line;
         if (lost <= kCounts || at.reference >= before.reference || at.reference >= behind.reference)
             continue;
         const bool swirls = before.swirl && at.swirl && behind.swirl;
-        constexpr double collapsed = 0.5;
+        constexpr double collapsed = 0.5;  // ours, no source
         const bool falls = swirls && abs(*at.swirl) < collapsed * std::min(abs(*before.swirl), abs(*behind.swirl));
         dips.push_back({i, lost, falls});
     }
