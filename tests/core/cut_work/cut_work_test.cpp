@@ -112,6 +112,10 @@ TEST_CASE("iron is cut dry, and of an unknown metal both are said")
     demo.job.ports[0].casting.clear();
     demo.job.ports[0].material = "iron";
     CHECK(cut_work::howTo(demo.job, demo.job.ports[0], demo.all[0], 0).lubricant.id() == "cut.lubricant.dry");
+    demo.job.ports[0].material = "alloyed cast iron";
+    CHECK(cut_work::howTo(demo.job, demo.job.ports[0], demo.all[0], 0).lubricant.id() == "cut.lubricant.dry");
+    demo.job.ports[0].material = "A356 alloy";
+    CHECK(cut_work::howTo(demo.job, demo.job.ports[0], demo.all[0], 0).lubricant.id() == "cut.lubricant.aluminium");
     demo.job.ports[0].material.clear();
     CHECK(cut_work::howTo(demo.job, demo.job.ports[0], demo.all[0], 0).lubricant.id() == "cut.lubricant.unknown");
 }

@@ -88,7 +88,8 @@ bool isAluminium(const std::string& material)
 {
     std::string low = material;
     std::ranges::transform(low, low.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-    return low.find("alumin") != std::string::npos || low.find("alloy") != std::string::npos;
+    const auto has = [&](const char* word) { return low.find(word) != std::string::npos; };
+    return has("alumin") || (has("alloy") && !has("iron") && !has("steel"));
 }
 
 Phrase lubricantFor(const std::string& material)
