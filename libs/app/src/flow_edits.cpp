@@ -2,7 +2,7 @@
 #include "app/flow_edits.hpp"
 
 #include <algorithm>
-#include <cmath>
+#include <memory>
 
 #include <QCoreApplication>
 
@@ -19,9 +19,30 @@ enum Column { Lift, Flow, Swirl, Reference, OnValve, OnCurtain };
 
 std::size_t at(int row) { return static_cast<std::size_t>(row); }
 
-QString computed(const Workspace& w, std::size_t test, std::size_t row, int column)
+/// A test worked out once for all cells that show something of it.
+class SumsOfTest {
+public:
+    const Known<proving::FlowSums>& of(const Workspace& w, std::size_t test)
+    {
+        const auto job = w.snapshot();
+        if (job != m_job || w.portIndex() != m_port || test != m_test) {
+            m_job = job;
+            m_port = w.portIndex();
+            m_test = test;
+            m_sums = proving::sumsOf(w.job(), *w.port(), w.analysis(), test);
+        }
+        return m_sums;
+    }
+
+private:
+    std::shared_ptr<const job::Job> m_job;
+    std::optional<std::size_t> m_port;
+    std::size_t m_test = 0;
+    Known<proving::FlowSums> m_sums;
+};
+
+QString computed(const Workspace& w, const Known<proving::FlowSums>& sums, std::size_t row, int column)
 {
-    const auto sums = proving::sumsOf(w.job(), *w.port(), w.analysis(), test);
     const QString unknown = QString::fromUtf8(units::kUnknownText);
     if (!sums)
         return unknown;
@@ -96,9 +117,9 @@ RowTable* makeFlowTable(Workspace& workspace, std::function<std::optional<std::s
         return bind(
             job::field::swirl, [point](auto& j) -> auto& { return point(j).swirl; });
     };
-    source.computed = [&workspace, test](int row, int column) {
+    source.computed = [&workspace, test, sums = std::make_shared<SumsOfTest>()](int row, int column) {
         const auto chosen = test();
-        return chosen ? computed(workspace, *chosen, at(row), column) : QString();
+        return chosen ? computed(workspace, sums->of(workspace, *chosen), at(row), column) : QString();
     };
     return new RowTable(workspace, std::move(source), parent);
 }
