@@ -21,17 +21,11 @@ namespace {
 
 QString tr(const char* text) { return QCoreApplication::translate("Flow", text); }
 
-QString unitOf(const app::Workspace& w, Kind kind)
-{
-    const std::string_view symbol = units::unitFor(kind, w.displayUnits().system).symbol;
-    return QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size()));
-}
-
 ChartScene chartOver(const app::Workspace& w, const QString& title, Kind kind, double highest)
 {
     ChartScene chart;
     chart.title = title;
-    chart.xTitle = QStringLiteral("%1, %2").arg(tr("lift"), unitOf(w, Kind::Length));
+    chart.xTitle = QStringLiteral("%1, %2").arg(tr("lift"), w.symbol(Kind::Length));
     chart.xKind = Kind::Length;
     chart.yKind = kind;
     chart.xRange = std::pair{0.0, highest * 1.06};
@@ -57,6 +51,12 @@ std::vector<QPointF> pointsOf(const proving::FlowSums& sums, Of of)
     return points;
 }
 
+/// What a test's flows may be off: by what a bench repeats to, or by its factor's range.
+double doubtOf(const proving::FlowSums& sums)
+{
+    return std::max(proving::kRepeats, sums.factorUncertainty.value_or(0.0));
+}
+
 template <class Of>
 void addLines(const job::Port& port, const std::vector<proving::FlowSums>& tests, std::optional<std::size_t> chosen,
               ChartScene& chart, Of of)
@@ -67,7 +67,8 @@ void addLines(const job::Port& port, const std::vector<proving::FlowSums>& tests
         const std::size_t other = now ? 0 : others++;
         auto points = pointsOf(sums, of);
         if (!points.empty())
-            chart.lines.push_back({testName(port.flow[sums.test]), styleOf(other, now), std::move(points), true, 0.0});
+            chart.lines.push_back({testName(port.flow[sums.test]), styleOf(other, now), std::move(points), true,
+                                   chart.yKind == Kind::Flow ? doubtOf(sums) : 0.0});
     }
 }
 
@@ -104,11 +105,9 @@ FlowPicture FlowCanvas::makeScene() const
     ChartScene flow =
         chartOver(w,
                   tr("Flow at %1, standard air, %2; band: doubt")
-                      .arg(w.text(Kind::Depression, proving::kReferenceDepression.si()), unitOf(w, Kind::Flow)),
+                      .arg(w.text(Kind::Depression, proving::kReferenceDepression.si()), w.symbol(Kind::Flow)),
                   Kind::Flow, highest);
     addLines(*port, tests, m_test(), flow, [](const proving::FlowAt& at) { return std::optional(at.reference.si()); });
-    for (std::size_t i = 0; i < flow.lines.size(); ++i)
-        flow.lines[i].doubt = std::max(proving::kRepeats, tests[i].factorUncertainty.value_or(0.0));
     picture.charts.push_back(std::move(flow));
     picture.shares.push_back(5.0);
     if (const auto gain = proving::gainOf(*port, tests)) {
@@ -123,7 +122,7 @@ FlowPicture FlowCanvas::makeScene() const
         picture.charts.push_back(std::move(bars));
         picture.shares.push_back(3.0);
     }
-    ChartScene swirl = chartOver(w, tr("Swirl meter, %1").arg(unitOf(w, Kind::Rotation)), Kind::Rotation, highest);
+    ChartScene swirl = chartOver(w, tr("Swirl meter, %1").arg(w.symbol(Kind::Rotation)), Kind::Rotation, highest);
     addLines(*port, tests, m_test(), swirl,
              [](const proving::FlowAt& at) { return at.swirl ? std::optional(at.swirl->si()) : std::nullopt; });
     if (!swirl.lines.empty()) {

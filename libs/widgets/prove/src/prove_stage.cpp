@@ -40,7 +40,7 @@ std::optional<Headline> headline(const app::Workspace& workspace, std::size_t po
     const auto tests = proving::allSums(workspace.job(), of, workspace.analysisOf(port));
     if (const auto gain = proving::gainOf(of, tests)) {
         return Headline{workspace.text(units::Kind::Percent, gain->mean),
-                        QCoreApplication::translate("Rack", "more flow")};
+                        QCoreApplication::translate("Rack", "change of flow")};
     }
     if (tests.empty())
         return std::nullopt;
