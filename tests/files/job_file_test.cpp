@@ -118,7 +118,7 @@ TEST_CASE("everything a survey can hold comes back equal, and is written the sam
     job.gauge = {lengthFromMm(10), lengthFromMm(10.2), {}};
     job.castings = {{"A", "aluminium", lengthFromMm(12), "first", {}},
                     {"B", "cast iron", {}, {}, {{"colour", "\"red\""}}}};
-    job.chambers = {{1, volumeFromCc(41.5), "2026-02-03T10:00:00Z", {}}, {2, std::nullopt, {}, {}}};
+    job.chambers = {{1, volumeFromCc(41.5), "2026-02-03T10:00:00Z", "before", {}}, {2, std::nullopt, {}, {}, {}}};
     job.engine.gasketBore = lengthFromMm(96);
     job.engine.pistonDish = volumeFromCc(-4.5);
     job::Port& port = job.ports[0];

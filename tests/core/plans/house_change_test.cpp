@@ -58,7 +58,7 @@ public:
         if constexpr (std::is_same_v<T, double>)
             value = value * 0.9 + 0.01;
         else
-            value = value * 0.9;
+            value = value * 0.9 + T::fromSi(2e-5);  // of a rule that is 0 too
     }
     template <class T>
     void later(const job::FieldOf<T>& f, T& value, const T&)

@@ -157,7 +157,7 @@ TEST_CASE("volumes: chambers, compression and castings")
         fill(f, label, value);
     f.workspace.document().apply("chamber", [](job::Job& job) {
         job.chambers.clear();
-        job.chambers.push_back({1, volumeFromCc(48), {}, {}});
+        job.chambers.push_back({1, volumeFromCc(48), {}, {}, {}});
     });
     f.settle();
     auto* chambers = f.find<widgets::EntryView>("chamberTable");

@@ -88,9 +88,8 @@ std::optional<Clearance> clearanceOf(const job::Job& job, std::optional<int> cyl
     double sum = 0.0;
     int count = 0;
     std::optional<Volume> own;
-    for (const job::Chamber& chamber : job.chambers) {
-        if (!chamber.volume)
-            continue;
+    for (const std::size_t i : job::presentChambers(job)) {
+        const job::Chamber& chamber = job.chambers[i];
         sum += chamber.volume->si();
         ++count;
         if (cylinder && chamber.cylinder == cylinder)

@@ -258,6 +258,8 @@ bool sameAnalysis(const job::Job& a, const job::Port& portOfA, const job::Job& b
         port.probePlan = {};
         port.cutProgress.clear();
         port.lightWork.clear();
+        port.leakTests.clear();
+        port.promises.clear();
         std::erase_if(port.pins, [](const job::Pin& pin) { return !forbidsCut(pin); });
         return port;
     };

@@ -17,6 +17,12 @@ Phrase entryName(job::Entry entry)
     return say("setup.entry." + std::string(job::kEntryKeys[static_cast<std::size_t>(entry)]));
 }
 
+/// A valve that nobody has named is the head's own.
+Phrase valveName(const std::string& valve)
+{
+    return valve.empty() ? say("setup.own-valve") : say("value", {{"value", valve}});
+}
+
 void compareSetups(const job::Setup& a, const job::Setup& b, std::vector<Phrase>& why)
 {
     constexpr Length alike = lengthFromMm(1.0);  // of an adapter
@@ -28,6 +34,8 @@ void compareSetups(const job::Setup& a, const job::Setup& b, std::vector<Phrase>
         why.push_back(say(*a.pipe ? "differ.pipe.first" : "differ.pipe.second"));
     if (a.plug && b.plug && *a.plug != *b.plug)
         why.push_back(say(*a.plug ? "differ.plug.first" : "differ.plug.second"));
+    if (a.valve != b.valve)
+        why.push_back(say("differ.valve", {{"a", valveName(a.valve)}, {"b", valveName(b.valve)}}));
 }
 
 }  // namespace

@@ -34,6 +34,20 @@ Length scribeBelow(const House& house, Side side)
 
 Finish finish(const House& house, Side side) { return side == Side::Intake ? house.intakeFinish : house.exhaustFinish; }
 
+std::vector<std::size_t> presentChambers(const Job& job)
+{
+    std::vector<std::size_t> present;
+    for (std::size_t i = 0; i < job.chambers.size(); ++i) {
+        const Chamber& chamber = job.chambers[i];
+        if (!chamber.volume)
+            continue;
+        if (chamber.cylinder)
+            std::erase_if(present, [&](std::size_t k) { return job.chambers[k].cylinder == chamber.cylinder; });
+        present.push_back(i);
+    }
+    return present;
+}
+
 std::optional<geometry::Pose> MeasuredPose::complete() const
 {
     if (!x || !y || !z || !pitch || !yaw)

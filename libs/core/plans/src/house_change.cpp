@@ -272,6 +272,19 @@ private:
         rule(
             "finish", [&](const auto& h) { return choice("finish", job::kFinishKeys, job::finish(h, side)); },
             change("effect.loss", lossOf(m_before), lossOf(m_after)));
+        rule("alike",
+             [](const auto& h) {
+                 return say(
+                     "rule.alike.value",
+                     {{"flow", Percent{h.alikeFlow}}, {"size", Percent{h.alikeVolume}}, {"chamber", h.alikeChamber}});
+             },
+             {});
+        rule(
+            "run-out", [](const auto& h) { return value(h.runOutLimit); },
+            m_port.valve.runOut ? say("effect.run-out", {{"is", *m_port.valve.runOut}}) : Phrase());
+        rule("lift-step",
+             [](const auto& h) { return h.liftStep > Length{} ? value(h.liftStep) : say("rule.lift-step.by-units"); },
+             {});
         rule(
             "valve-job", [](const auto& h) { return choice("valve-job", job::kValveJobKeys, h.valveJob); },
             say(m_after.job.house.valveJob == job::ValveJob::First ? "effect.valve-job-first"

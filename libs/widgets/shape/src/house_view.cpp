@@ -118,6 +118,7 @@ QWidget* valveRules(Context context)
     form.job(row++, 0, field::seatWidthExhaust, house(&H::exhaustSeatWidth));
     form.job(row++, 0, field::scribeBelowIntake, house(&H::intakeScribeBelow));
     form.job(row++, 0, field::scribeBelowExhaust, house(&H::exhaustScribeBelow));
+    form.job(row++, 0, field::runOutLimit, house(&H::runOutLimit));
     panel->body()->addLayout(grid);
     panel->body()->addStretch(1);
     return panel;
@@ -162,6 +163,14 @@ QWidget* workRules(Context context)
     form.job(
         1, 0, field::houseFin, [](auto& job) -> auto& { return job.house.finWidth; });
     column->addLayout(boss);
+    form.job(
+        2, 0, field::alikeFlow, [](auto& job) -> auto& { return job.house.alikeFlow; });
+    form.job(
+        3, 0, field::alikeVolume, [](auto& job) -> auto& { return job.house.alikeVolume; });
+    form.job(
+        4, 0, field::alikeChamber, [](auto& job) -> auto& { return job.house.alikeChamber; });
+    form.job(
+        5, 0, field::liftStep, [](auto& job) -> auto& { return job.house.liftStep; });
     column->addWidget(heading(tr("Walls by material and place")));
     column->addWidget(makeWallRules(context));
     column->addStretch(1);

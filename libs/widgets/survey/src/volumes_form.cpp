@@ -161,7 +161,7 @@ QWidget* makeVolumesForm(Context context, MessageLine& messages)
         tr("Add chamber"), tr("Remove last"),
         [&document] {
             document.apply(tr("Add chamber"), [](job::Job& job) {
-                job.chambers.push_back({static_cast<int>(job.chambers.size()) + 1, std::nullopt, {}, {}});
+                job.chambers.push_back({static_cast<int>(job.chambers.size()) + 1, std::nullopt, {}, {}, {}});
             });
         },
         [&document] {

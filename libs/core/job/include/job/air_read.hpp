@@ -21,6 +21,7 @@ struct Setup {
     std::optional<Entry> entry;
     std::optional<bool> pipe;  ///< behind an exhaust port
     std::optional<bool> plug;  ///< the spark plug is in
+    std::string valve;         ///< the one that was used, where it is not the head's own
     UnknownKeys unknown;
     friend bool operator==(const Setup&, const Setup&) = default;
 };
@@ -68,18 +69,55 @@ struct FlowPoint {
     friend bool operator==(const FlowPoint&, const FlowPoint&) = default;
 };
 
+/// The charge's motion that a meter shows: about the cylinder's axis, or across it.
+enum class Motion { Swirl, Tumble };
+
 struct FlowTest {
     std::string id;
     std::string when;
     std::string state;
-    std::string bench;  ///< id of the bench
+    std::string bench;       ///< id of the bench
+    std::string instrument;  ///< that took it, as it calls itself; empty where the flows were typed
     std::string who;
+    std::optional<Motion> motion;  ///< that the points' paddle or torque tells; swirl where nobody says
     std::string note;
     std::optional<PressureDifference> depression;
     Setup setup;
     std::vector<FlowPoint> points;
     UnknownKeys unknown;
     friend bool operator==(const FlowTest&, const FlowTest&) = default;
+};
+
+/// What a plan's cuts are to bring at a lift, at the book's depression and standard air.
+struct PromisedLift {
+    Length lift;
+    VolumeFlow flow;
+    UnknownKeys unknown;
+    friend bool operator==(const PromisedLift&, const PromisedLift&) = default;
+};
+
+/// A promise written down before the cutting, so that it can be held against what was measured then.
+struct FlowPromise {
+    std::string when;
+    std::string from;  ///< id of the test that it starts from
+    std::vector<PromisedLift> lifts;
+    UnknownKeys unknown;
+    friend bool operator==(const FlowPromise&, const FlowPromise&) = default;
+};
+
+enum class Tight { Dry, Weeps, Leaks };
+
+/// A test whether a valve seals: fluid on it, or vacuum behind it, looked at from the port.
+struct LeakTest {
+    std::string when;
+    std::string fluid;                         ///< "alcohol", "vacuum" ...
+    std::optional<PressureDifference> vacuum;  ///< behind the valve, where it was one
+    std::optional<double> seconds;             ///< that it was watched
+    std::optional<Tight> result;
+    std::string place;             ///< where it came through
+    std::optional<bool> relapped;  ///< the valve was lapped again after it
+    UnknownKeys unknown;
+    friend bool operator==(const LeakTest&, const LeakTest&) = default;
 };
 
 struct PlannedLift {
@@ -150,6 +188,18 @@ struct LeakCheck {
     friend bool operator==(const LeakCheck&, const LeakCheck&) = default;
 };
 
+/// One head on two benches: true flow of the other one over what this one reads.
+struct BenchPair {
+    std::string when;
+    std::string other;  ///< id of the bench that was trusted
+    std::optional<Side> side;
+    std::optional<double> factor;
+    std::optional<double> uncertainty;  ///< half the width of the 95 % range, as a share
+    std::optional<int> lifts;           ///< at which both were read
+    UnknownKeys unknown;
+    friend bool operator==(const BenchPair&, const BenchPair&) = default;
+};
+
 /// A flow bench of the house, with its checks.
 struct BenchRecord {
     std::string id;
@@ -159,6 +209,7 @@ struct BenchRecord {
     Setup setup;                          ///< as it stands now: sets that are taken get it
     std::vector<PlateCheck> plates;
     std::vector<LeakCheck> leaks;
+    std::vector<BenchPair> pairs;
     UnknownKeys unknownInFactor;
     UnknownKeys unknown;
     friend bool operator==(const BenchRecord&, const BenchRecord&) = default;

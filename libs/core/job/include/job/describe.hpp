@@ -54,6 +54,8 @@ inline constexpr std::array<std::string_view, 8> kPinKeys{"wet",   "string",    
 inline constexpr std::array<std::string_view, 2> kPinAsksKeys{"cut", "leave"};
 inline constexpr std::array<std::string_view, 5> kWeightKeys{"off", "little", "usual", "much", "most"};
 inline constexpr std::array<std::string_view, 6> kLightTaskKeys{"lip", "blend", "divider", "flash", "steps", "chamber"};
+inline constexpr std::array<std::string_view, 2> kMotionKeys{"swirl", "tumble"};
+inline constexpr std::array<std::string_view, 3> kTightKeys{"dry", "weeps", "leaks"};
 inline constexpr std::array<std::string_view, 2> kRampKeys{"slow", "fast"};
 inline constexpr std::array<std::string_view, 3> kShapeKeys{"rounded-rectangle", "outline", "area"};
 
@@ -123,6 +125,7 @@ void describe(V& v, T& engine)
         closing.measured(field::gasketThickness, engine.gasketThickness);
         closing.measured(field::deckClearance, engine.deckClearance);
         closing.measured(field::pistonDish, engine.pistonDish);
+        closing.extra(field::wantedChamber, engine.wantedChamber);
         closing.unknown(engine.unknownInClosing);
     });
     v.list("assumed", engine.assumed);
@@ -145,6 +148,7 @@ void describe(V& v, T& chamber)
     v.measured(field::portCylinder, chamber.cylinder);
     v.measured(field::chamberVolume, chamber.volume);
     v.text("when", chamber.when);
+    v.text("state", chamber.state);
     v.unknown(chamber.unknown);
 }
 
@@ -217,6 +221,11 @@ void describe(V& v, T& house)
     v.later(field::seatWidthExhaust, house.exhaustSeatWidth, usual.exhaustSeatWidth);
     v.later(field::scribeBelowIntake, house.intakeScribeBelow, usual.intakeScribeBelow);
     v.later(field::scribeBelowExhaust, house.exhaustScribeBelow, usual.exhaustScribeBelow);
+    v.later(field::alikeFlow, house.alikeFlow, usual.alikeFlow);
+    v.later(field::alikeVolume, house.alikeVolume, usual.alikeVolume);
+    v.later(field::alikeChamber, house.alikeChamber, usual.alikeChamber);
+    v.later(field::runOutLimit, house.runOutLimit, usual.runOutLimit);
+    v.later(field::liftStep, house.liftStep, usual.liftStep);
     v.list("wall_rules", house.wallRules);
     v.later(field::guideMetal, house.guideMetal, usual.guideMetal);
     v.later(field::houseFin, house.finWidth, usual.finWidth);
@@ -476,6 +485,7 @@ void describe(V& v, T& setup)
     v.word("entry", kEntryKeys, setup.entry);
     v.truth("pipe", setup.pipe);
     v.truth("plug", setup.plug);
+    v.text("valve", setup.valve);
     v.unknown(setup.unknown);
 }
 
@@ -500,6 +510,18 @@ void describe(V& v, T& check)
     v.unknown(check.unknown);
 }
 
+template <class V, ConstOrNot<BenchPair> T>
+void describe(V& v, T& pair)
+{
+    v.text("when", pair.when);
+    v.requiredText("other", pair.other);
+    v.word("side", kSideKeys, pair.side);
+    v.measured(field::pairFactor, pair.factor);
+    v.extra(field::pairUncertainty, pair.uncertainty);
+    v.extra(field::pairLifts, pair.lifts);
+    v.unknown(pair.unknown);
+}
+
 template <class V, ConstOrNot<BenchRecord> T>
 void describe(V& v, T& bench)
 {
@@ -513,6 +535,7 @@ void describe(V& v, T& bench)
     v.object("setup", bench.setup);
     v.list("plates", bench.plates);
     v.list("leaks", bench.leaks);
+    v.list("pairs", bench.pairs);
     v.unknown(bench.unknown);
 }
 
@@ -608,11 +631,43 @@ void describe(V& v, T& test)
     v.text("when", test.when);
     v.text("state", test.state);
     v.text("bench", test.bench);
+    v.text("instrument", test.instrument);
     v.text("who", test.who);
+    v.word("motion", kMotionKeys, test.motion);
     v.text("note", test.note);
     v.measured(field::depression, test.depression);
     v.object("setup", test.setup);
     v.list("points", test.points);
+    v.unknown(test.unknown);
+}
+
+template <class V, ConstOrNot<PromisedLift> T>
+void describe(V& v, T& promised)
+{
+    v.number(field::flowLift, promised.lift);
+    v.number(field::flow, promised.flow);
+    v.unknown(promised.unknown);
+}
+
+template <class V, ConstOrNot<FlowPromise> T>
+void describe(V& v, T& promise)
+{
+    v.text("when", promise.when);
+    v.text("from", promise.from);
+    v.list("lifts", promise.lifts);
+    v.unknown(promise.unknown);
+}
+
+template <class V, ConstOrNot<LeakTest> T>
+void describe(V& v, T& test)
+{
+    v.text("when", test.when);
+    v.text("fluid", test.fluid);
+    v.extra(field::leakVacuum, test.vacuum);
+    v.measured(field::leakSeconds, test.seconds);
+    v.word("result", kTightKeys, test.result);
+    v.text("place", test.place);
+    v.truth("relapped", test.relapped);
     v.unknown(test.unknown);
 }
 
@@ -715,6 +770,8 @@ void describeRunner(V& v, T& port, Branches branches)
     branches();
     v.list("probes", port.probes);
     v.list("flow", port.flow);
+    v.list("flow_promises", port.promises);
+    v.list("leak_tests", port.leakTests);
     v.object("probe_plan", port.probePlan);
     v.list("pins", port.pins);
     v.list("photos", port.photos);

@@ -61,6 +61,7 @@ struct Engine {
     std::optional<Length> gasketThickness;  ///< crushed
     std::optional<Length> deckClearance;    ///< piston below the deck at top dead centre; negative above
     std::optional<Volume> pistonDish;       ///< volume that the piston's crown adds; negative for a dome
+    std::optional<Volume> wantedChamber;    ///< to which the chambers are to be brought
     std::vector<Assumed> assumed;
     UnknownKeys unknown;
     UnknownKeys unknownInCam;
@@ -83,6 +84,7 @@ struct Chamber {
     std::optional<int> cylinder;
     std::optional<Volume> volume;
     std::string when;
+    std::string state;  ///< of the head: "before", "after valve job" ...
     UnknownKeys unknown;
     friend bool operator==(const Chamber&, const Chamber&) = default;
 };

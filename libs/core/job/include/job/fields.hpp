@@ -56,6 +56,7 @@ inline constexpr FieldOf gasketBore{"gasket-bore", "gasket_bore_mm", kMm, betwee
 inline constexpr FieldOf gasketThickness{"gasket-thickness", "gasket_mm", kMm, between(0, 20)};
 inline constexpr FieldOf deckClearance{"deck-clearance", "deck_mm", kMm, between(-20, 20)};
 inline constexpr FieldOf pistonDish{"piston-dish", "piston_cc", kCcSmall, between(-500, 500)};
+inline constexpr FieldOf wantedChamber{"wanted-chamber", "wanted_chamber_cc", kCcSmall, between(0.5, 2000)};
 inline constexpr FieldOf castingThickness{"casting-thickness", "thickest_wall_mm", kMm, between(0.5, 200)};
 inline constexpr FieldOf chamberVolume{"chamber-volume", "volume_cc", kCcSmall, between(0.5, 2000)};
 inline constexpr FieldOf gaugeBlock{"gauge-block", "block_mm", kMm, between(0.5, 200)};
@@ -83,6 +84,11 @@ inline constexpr FieldOf leastGain{"least-gain", "least_gain_percent", kPercent,
 inline constexpr FieldOf taper{"taper", "taper_percent_per_100_mm", kPercent, between(0, 100)};
 inline constexpr FieldOf limitingMach{"limiting-mach", "limiting_mach", kOne, {0, 1, true}};
 inline constexpr FieldOf limitingMachExhaust{"limiting-mach-exhaust", "limiting_mach_exhaust", kOne, {0, 1, true}};
+inline constexpr FieldOf alikeFlow{"alike-flow", "alike_flow_percent", kPercent, between(0.1, 50)};
+inline constexpr FieldOf alikeVolume{"alike-volume", "alike_volume_percent", kPercent, between(0.1, 50)};
+inline constexpr FieldOf alikeChamber{"alike-chamber", "alike_chamber_cc", kCcSmall, between(0.05, 50)};
+inline constexpr FieldOf runOutLimit{"run-out-limit", "runout_limit_mm", kMm, between(0, 5)};
+inline constexpr FieldOf liftStep{"lift-step", "lift_step_mm", kMm, between(0, 20)};
 inline constexpr FieldOf houseSeatAngle{"house-seat-angle", "seat_angle_deg", kDegree, between(15, 75)};
 inline constexpr FieldOf seatWidthIntake{"seat-width-intake", "seat_width_intake_mm", kMm, between(0.1, 10)};
 inline constexpr FieldOf seatWidthExhaust{"seat-width-exhaust", "seat_width_exhaust_mm", kMm, between(0.1, 10)};
@@ -206,6 +212,11 @@ inline constexpr FieldOf remeasuredHeight{"remeasured-height", "height_mm", kMm,
 // flow tests
 inline constexpr FieldOf flowLift{"flow-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf flow{"flow", "flow_m3_s", kM3s, between(1e-5, 10)};
+inline constexpr FieldOf leakSeconds{"leak-seconds", "seconds", kOne, between(0, 100000)};
+inline constexpr FieldOf leakVacuum{"leak-vacuum", "vacuum_pa", kPa, between(100, 100000)};
+inline constexpr FieldOf pairFactor{"pair-factor", "factor", kOne, between(0.5, 2)};
+inline constexpr FieldOf pairUncertainty{"pair-uncertainty", "uncertainty", kShare, between(0, 1)};
+inline constexpr FieldOf pairLifts{"pair-lifts", "lifts", kCount, between(1, 10000)};
 inline constexpr FieldOf swirl{"swirl", "swirl_rpm", kRpm, between(-60000, 60000), true};
 inline constexpr FieldOf swirlTorque{"swirl-torque", "swirl_torque_nm", kNm, between(-10, 10), true};
 

@@ -68,6 +68,11 @@ struct House {
     ShareRange exhaustThroat{0.87, 0.97};
     ShareRange intakeBowl{0.88, 1.0};  ///< bowl over valve diameter
     ShareRange exhaustBowl{0.88, 1.0};
+    double alikeFlow = 0.02;                  ///< by which alike ports may flow more or less than their middle one
+    double alikeVolume = 0.02;                ///< the same of their volumes and smallest areas
+    Volume alikeChamber = volumeFromCc(0.5);  ///< from the smallest to the largest chamber
+    Length runOutLimit = lengthFromMm(0.05);  ///< of a seat, full dial reading; 0.002 in
+    Length liftStep = lengthFromMm(0.0);      ///< of flow tests; 0: a tenth of an inch, or 1 or 2 mm, by the units
     Angle seatAngle = angleFromDegrees(45.0);
     Length intakeSeatWidth = lengthFromMm(1.0);
     Length exhaustSeatWidth = lengthFromMm(1.2);

@@ -29,6 +29,10 @@ const BenchRecord* benchNamed(const Job& job, const std::string& id);
 /// True flow over what a bench reads on a side; 1 where that is not known.
 double benchFactor(const Job& job, const std::string& bench, Side side);
 
+/// The chambers as they are now: of each cylinder the one that was measured last, and each that has no cylinder; those
+/// without a volume are left out. Indices into Job::chambers, rising.
+std::vector<std::size_t> presentChambers(const Job& job);
+
 /// The branches of a port, in order; empty for a plain port and for a branch.
 std::vector<const Port*> branchesOf(const Job& job, const Port& port);
 /// What the port is made of: its own material, else its casting's, else empty.

@@ -96,6 +96,8 @@ struct Port {
     std::vector<Station> stations;
     std::vector<ProbeSet> probes;
     std::vector<FlowTest> flow;
+    std::vector<FlowPromise> promises;
+    std::vector<LeakTest> leakTests;
     ProbePlan probePlan;
     std::vector<Pin> pins;
     std::vector<Photo> photos;
