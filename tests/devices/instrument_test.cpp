@@ -235,7 +235,7 @@ TEST_CASE("a set is taken point by point by an instrument that moves the tip its
     CHECK(device.station == 80);
     for (std::size_t i = 0; i < 3; ++i) {
         CHECK(taker.taken()[i].steady);
-        CHECK(taker.taken()[i].impact->value == Approx(3000 + 1000 * taker.goals()[i].up));
+        CHECK(taker.taken()[i].mean->value == Approx(3000 + 1000 * taker.goals()[i].up));
     }
     CHECK(*taker.meanOf(Channel::Depression) == Approx(7000));
     CHECK_FALSE(taker.meanOf(Channel::Lift));
@@ -255,7 +255,7 @@ TEST_CASE("where no air comes to the tip the point is left unknown")
     while (taker.phase() != SetTaker::Phase::Done && ++steps < 1000)
         device.step(taker);
     REQUIRE(taker.taken().size() == 1);
-    CHECK_FALSE(taker.taken()[0].impact);
+    CHECK_FALSE(taker.taken()[0].mean);
     CHECK_FALSE(taker.taken()[0].steady);
 }
 
@@ -320,7 +320,7 @@ TEST_CASE("a point can be passed over, taken as it is, and none is taken unasked
     taker.skip(now);
     REQUIRE(taker.taken().size() == 2);
     CHECK(taker.taken()[1].skipped);
-    CHECK_FALSE(taker.taken()[1].impact);
+    CHECK_FALSE(taker.taken()[1].mean);
     // What was passed over is taken after all.
     taker.again();
     taker.takeWhenSteady(true);
@@ -328,7 +328,7 @@ TEST_CASE("a point can be passed over, taken as it is, and none is taken unasked
     taker.press();
     steps(30);
     CHECK(taker.taken().size() == 2);
-    CHECK(taker.taken()[1].impact->value == Approx(2000));
+    CHECK(taker.taken()[1].mean->value == Approx(2000));
     // A key pressed while it swings takes it as it is, and says so.
     steps(2);
     taker.press();

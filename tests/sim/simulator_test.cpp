@@ -242,8 +242,8 @@ TEST_CASE("the choke of the demo's port is found from simulated readings alone")
         REQUIRE(taker.taken().size() == 9);
         CHECK(set.seconds < 150);  // in the wake a point is taken as it is after 15 s
         for (const devices::TakenPoint& point : taker.taken()) {
-            if (point.impact && point.impact->value > fastest) {
-                fastest = point.impact->value;
+            if (point.mean && point.mean->value > fastest) {
+                fastest = point.mean->value;
                 where = station;
             }
         }

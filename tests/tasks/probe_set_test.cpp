@@ -47,9 +47,9 @@ struct Taken {
         REQUIRE(taker.phase() == devices::SetTaker::Phase::Done);
     }
 
-    static std::vector<devices::TipGoal> goals(const std::vector<probing::GridPoint>& points)
+    static std::vector<devices::Goal> goals(const std::vector<probing::GridPoint>& points)
     {
-        std::vector<devices::TipGoal> goals;
+        std::vector<devices::Goal> goals;
         for (const probing::GridPoint& p : points)
             goals.push_back({80, p.u, p.v});
         return goals;

@@ -6,24 +6,37 @@
 
 namespace euryth::devices {
 
-SetTaker::SetTaker(std::vector<TipGoal> goals, Averager::Limits limits) : m_goals(std::move(goals)), m_impact(limits)
+SetTaker::SetTaker(std::vector<Goal> goals, Averager::Limits limits)
+    : m_goals(std::move(goals)),
+      m_limits(limits),
+      m_read(limits)
 {
     if (!m_goals.empty())
         m_phase = Phase::ForHand;
 }
+
+namespace {
+
+/// Sends the instrument there, where it can be sent.
+bool isSent(Instrument& instrument, const Goal& goal)
+{
+    if (goal.liftMm)
+        return instrument.movesAll({Channel::Lift}) && instrument.moveTo({Channel::Lift, *goal.liftMm});
+    return instrument.movesAll({Channel::Station, Channel::Across, Channel::Up}) &&
+           instrument.moveTo({Channel::Station, goal.stationMm}) && instrument.moveTo({Channel::Across, goal.across}) &&
+           instrument.moveTo({Channel::Up, goal.up});
+}
+
+}  // namespace
 
 void SetTaker::begin(Instrument& instrument, Seconds now)
 {
     m_begun = true;
     m_since = now;
     m_presses = 0;
-    const TipGoal& goal = m_goals[point()];
-    m_phase = Phase::ForHand;
-    if (!instrument.movesAll({Channel::Station, Channel::Across, Channel::Up}))
-        return;
-    const bool sent = instrument.moveTo({Channel::Station, goal.stationMm}) &&
-                      instrument.moveTo({Channel::Across, goal.across}) && instrument.moveTo({Channel::Up, goal.up});
-    m_phase = sent ? Phase::Moving : Phase::ForHand;
+    const Goal& goal = m_goals[point()];
+    m_besidePoint.clear();
+    m_phase = isSent(instrument, goal) ? Phase::Moving : Phase::ForHand;
 }
 
 void SetTaker::step(Instrument& instrument, Seconds now)
@@ -40,28 +53,29 @@ void SetTaker::step(Instrument& instrument, Seconds now)
             return;
         m_phase = there ? Phase::Averaging : Phase::ForHand;  // a traverse that does not come: by hand then
         m_presses = 0;
-        m_since = m_lastImpact = now;
-        m_impact.clear();
+        m_since = m_lastRead = now;
+        m_read.clear();
         return;
     }
     if (m_phase == Phase::ForHand) {
         if (std::exchange(m_presses, 0) == 0)
             return;
         m_phase = Phase::Averaging;
-        m_since = m_lastImpact = now;
-        m_impact.clear();
+        m_since = m_lastRead = now;
+        m_read.clear();
         return;
     }
     for (const Reading& reading : readings) {
-        if (reading.channel == Channel::Impact) {
-            m_impact.add(reading.si, reading.at);
-            m_lastImpact = now;
+        if (reading.channel == m_goals[point()].channel()) {
+            m_read.add(reading.si, reading.at);
+            m_lastRead = now;
         } else {
             Sum& sum = m_beside[reading.channel];
             sum.low = sum.count > 0 ? std::min(sum.low, reading.si) : reading.si;
             sum.high = sum.count > 0 ? std::max(sum.high, reading.si) : reading.si;
             sum.total += reading.si;
             ++sum.count;
+            m_besidePoint.try_emplace(reading.channel, m_limits).first->second.add(reading.si, reading.at);
         }
     }
     average(now);
@@ -69,28 +83,32 @@ void SetTaker::step(Instrument& instrument, Seconds now)
 
 void SetTaker::average(Seconds now)
 {
-    const auto mean = m_impact.mean();
+    const auto mean = m_read.mean();
     const bool pressed = std::exchange(m_presses, 0) > 0;
     if (mean && (pressed || (m_whenSteady && mean->steady)))
         return take(mean->steady, now);
-    if (!mean && now - m_lastImpact > kNothing)
+    if (!mean && now - m_lastRead > kNothing)
         return take(false, now);
     if (m_whenSteady && now - m_since > kLongest)
         take(false, now);
 }
 
-void SetTaker::take(bool steady, Seconds now) { keep({m_impact.mean(), steady, false, now}); }
+void SetTaker::take(bool steady, Seconds now) { keep({m_read.mean(), steady, false, now, {}}); }
 
 void SetTaker::skip(Seconds now)
 {
     if (m_phase != Phase::Done)
-        keep({{}, false, true, now});
+        keep({{}, false, true, now, {}});
 }
 
 void SetTaker::keep(TakenPoint taken)
 {
+    for (const auto& [channel, averager] : m_besidePoint) {
+        if (const auto mean = averager.mean())
+            taken.beside[channel] = mean->value;
+    }
     m_taken.push_back(std::move(taken));
-    m_impact.clear();
+    m_read.clear();
     m_begun = false;
     if (m_taken.size() == m_goals.size())
         m_phase = Phase::Done;

@@ -133,11 +133,11 @@ void putTaken(const devices::TakenPoint& taken, const std::optional<air::AirStat
     reading.scatter.reset();
     reading.samples.reset();
     reading.when = when;
-    if (!taken.impact)
+    if (!taken.mean)
         return;
-    reading.impact = PressureDifference::fromSi(std::max(0.0, taken.impact->value));
-    reading.scatter = scatterOf(*taken.impact, analysis::readingSpeed(reading, room));
-    reading.samples = taken.impact->samples;
+    reading.impact = PressureDifference::fromSi(std::max(0.0, taken.mean->value));
+    reading.scatter = scatterOf(*taken.mean, analysis::readingSpeed(reading, room));
+    reading.samples = taken.mean->samples;
 }
 
 Beside besideOf(const devices::SetTaker& taker)
@@ -162,7 +162,7 @@ job::ProbeSet probeSetOf(const devices::SetTaker& taker, const devices::Instrume
                          const job::Port& port, Length station, const std::string& when)
 {
     std::vector<probing::GridPoint> grid;
-    for (const devices::TipGoal& goal : taker.goals())
+    for (const devices::Goal& goal : taker.goals())
         grid.push_back({goal.across, goal.up});
     job::ProbeSet set = emptySet(job, port, station, grid);
     set.when = when;
@@ -186,7 +186,7 @@ bool flowStuck(const devices::SetTaker& taker)
 std::size_t unsteadyOf(const devices::SetTaker& taker)
 {
     return static_cast<std::size_t>(
-        std::ranges::count_if(taker.taken(), [](const devices::TakenPoint& p) { return p.impact && !p.steady; }));
+        std::ranges::count_if(taker.taken(), [](const devices::TakenPoint& p) { return p.mean && !p.steady; }));
 }
 
 std::vector<Phrase> doubtsOf(const job::Job& job, const job::Port& port, const job::ProbeSet& set, std::size_t unsteady,

@@ -9,24 +9,30 @@
 
 namespace euryth::devices {
 
-/// Where the tip of a pitot has to be for a reading.
-struct TipGoal {
+/// Where the tip of a pitot has to be for a reading of its impact pressure; or, where `liftMm` is told, the valve for
+/// one of the flow.
+struct Goal {
     double stationMm = 0.0;
     double across = 0.0;
     double up = 0.0;
+    std::optional<double> liftMm = {};
+
+    /// What is read there.
+    [[nodiscard]] Channel channel() const { return liftMm ? Channel::Flow : Channel::Impact; }
 };
 
 /// What was read there.
 struct TakenPoint {
-    std::optional<Mean> impact;  ///< Pa; nothing where the probe reads no air there
+    std::optional<Mean> mean;  ///< of the goal's channel, SI; nothing where nothing came, as of a probe in metal
     bool steady = false;
     bool skipped = false;  ///< somebody passed it over
     Seconds at = 0.0;
+    std::map<Channel, double> beside = {};  ///< means of all other channels over the same last seconds, SI
 };
 
-/// Takes the points of a probe set one after the other from an instrument. Where the instrument moves the tip itself it
-/// is sent from point to point; else a hand moves it, and each point begins when somebody says so: by the instrument's
-/// foot switch or by press().
+/// Takes the points of a probe set, or the lifts of a flow test, one after the other from an instrument. Where the
+/// instrument moves the tip itself it is sent from point to point; else a hand moves it, and each point begins when
+/// somebody says so: by the instrument's foot switch or by press().
 ///
 /// A point is taken when its impact pressure is steady, or when somebody presses once more; after kLongest as it is,
 /// and said to be unsteady. Where no impact pressure comes for kNothing the probe reads no air: in metal, or too near
@@ -44,7 +50,7 @@ public:
     static constexpr Seconds kLongest = 15.0;
     static constexpr Seconds kMoving = 20.0;  ///< within which the tip has come
 
-    explicit SetTaker(std::vector<TipGoal> goals, Averager::Limits limits = {});
+    explicit SetTaker(std::vector<Goal> goals, Averager::Limits limits = {});
 
     /// Goes on with what the instrument has said since; to be called often.
     void step(Instrument& instrument, Seconds now);
@@ -59,10 +65,10 @@ public:
     [[nodiscard]] Phase phase() const { return m_phase; }
     /// The point in hand; as many as there are when all are taken.
     [[nodiscard]] std::size_t point() const { return m_taken.size(); }
-    [[nodiscard]] const std::vector<TipGoal>& goals() const { return m_goals; }
+    [[nodiscard]] const std::vector<Goal>& goals() const { return m_goals; }
     [[nodiscard]] const std::vector<TakenPoint>& taken() const { return m_taken; }
     /// Of the point in hand, so far.
-    [[nodiscard]] std::optional<Mean> now() const { return m_impact.mean(); }
+    [[nodiscard]] std::optional<Mean> now() const { return m_read.mean(); }
     /// Mean over the set of what the bench said beside: depression, flow, lift ...; SI.
     [[nodiscard]] std::optional<double> meanOf(Channel channel) const;
     /// Channels beside the pitot that have said one and the same value all the time, to the last digit.
@@ -75,14 +81,15 @@ private:
     void take(bool steady, Seconds now);
     void keep(TakenPoint taken);
 
-    std::vector<TipGoal> m_goals;
-    Averager m_impact;
+    std::vector<Goal> m_goals;
+    Averager::Limits m_limits;
+    Averager m_read;
     std::vector<TakenPoint> m_taken;
     Phase m_phase = Phase::Done;
     bool m_begun = false;
     bool m_whenSteady = true;
     Seconds m_since = 0.0;
-    Seconds m_lastImpact = 0.0;
+    Seconds m_lastRead = 0.0;
     int m_presses = 0;
     struct Sum {
         double total = 0.0;
@@ -90,7 +97,8 @@ private:
         double low = 0.0;
         double high = 0.0;
     };
-    std::map<Channel, Sum> m_beside;
+    std::map<Channel, Sum> m_beside;            ///< of the set
+    std::map<Channel, Averager> m_besidePoint;  ///< of the point in hand, over the same last seconds as what is read
 };
 
 }  // namespace euryth::devices
