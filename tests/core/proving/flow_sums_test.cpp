@@ -26,7 +26,8 @@ struct Bench {
 
     Bench()
     {
-        port.flow.clear();
+        for (job::Port& other : job.ports)
+            other.flow.clear();
         job.bench.temperature = temperatureFromCelsius(20);
         job.bench.pressure = absolutePressureFromPa(101325);
         job.bench.humidity = 0.0;
@@ -192,6 +193,17 @@ TEST_CASE("what an earlier state did is a note once the port has been tested aga
     CHECK(bench.call("flow-backs-up:T1")->severity == calls::Severity::Warning);
     bench.add("after cut", {{4, 21}, {8, 36}, {12, 41}});
     CHECK(bench.call("flow-backs-up:T1")->severity == calls::Severity::Note);
+}
+
+TEST_CASE("lifts that were not read in rising order are told, and their sums are the same")
+{
+    Bench bench;
+    bench.add("before", {{2, 10}, {4, 20}, {6, 30}});
+    const VolumeFlow mean = bench.sums(0).mean;
+    CHECK_FALSE(bench.call("flow-order"));
+    std::swap(bench.port.flow[0].points[1], bench.port.flow[0].points[2]);
+    CHECK(bench.call("flow-order:T1"));
+    CHECK(bench.sums(0).mean == mean);
 }
 
 TEST_CASE("one lift read several times is no dip")

@@ -1,6 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <cmath>
+#include <map>
+
 #include "call_list.hpp"
+#include "proving/chambers.hpp"
 #include "proving/flow_difference.hpp"
+#include "proving/ports_alike.hpp"
+#include "proving/swirl.hpp"
+#include "proving/valve_job.hpp"
 
 namespace euryth::calls {
 
@@ -22,7 +30,14 @@ public:
             backsUp(sums);
             for (const proving::Dip& dip : sums.dips)
                 dips(sums, dip);
+            swirlFalls(sums);
         }
+        for (const job::FlowTest& flow : m_of.port.flow)
+            notRising(flow);
+        seals();
+        chamber();
+        notAlike();
+        promises();
         if (const auto gain = proving::gainOf(m_of.port, m_tests))
             lost(*gain);
         else
@@ -52,7 +67,9 @@ private:
                 continue;
             Call& call = callOf("flow-impossible:" + test(sums.test).id, Severity::Warning);
             call.title = say("call.flow-impossible.title", {{"test", test(sums.test).id}, {"lift", at.lift}});
-            call.text = say("call.flow-impossible.text", {{"flow", at.flow}, {"share", Percent{*at.onOpening}}});
+            const double share = at.onOpening ? *at.onOpening : at.onThroat.value_or(0.0);
+            call.text = say("call.flow-impossible.text", {{"flow", at.flow}, {"share", Percent{share}}});
+            call.text += say(at.looksLikeCfm ? "call.flow-impossible.cfm" : "call.flow-impossible.do");
             return;
         }
     }
@@ -81,6 +98,106 @@ private:
         call.text += say(dip.swirlFalls ? "call.flow-dip.pattern"
                          : plug         ? "call.flow-dip.plug"
                                         : "call.flow-dip.again");
+    }
+
+    /// Lifts of a test that do not rise as they were read: the test was typed in another order, or a lift is wrong.
+    void notRising(const job::FlowTest& flow)
+    {
+        std::optional<Length> before;
+        for (const job::FlowPoint& point : flow.points) {
+            if (point.lift && point.flow && before && *point.lift < *before) {
+                Call& call = callOf("flow-order:" + flow.id, Severity::Note);
+                call.title = say("call.flow-order.title", {{"test", flow.id}, {"lift", *point.lift}});
+                call.text = say("call.flow-order.text", {{"before", *before}});
+                return;
+            }
+            if (point.lift && point.flow)
+                before = point.lift;
+        }
+    }
+
+    void swirlFalls(const proving::FlowSums& sums)
+    {
+        const auto swirl = proving::swirlOf(m_of.job, m_of.port, sums);
+        if (!swirl || !swirl->collapse)
+            return;
+        const proving::SwirlAt& at = swirl->points[swirl->collapse->at];
+        const bool tumble = swirl->motion == job::Motion::Tumble;
+        Call& call = callOf(keyAt("swirl-falls:" + test(sums.test).id, at.lift), Severity::Note);
+        call.title = say(tumble ? "call.swirl-falls.tumble" : "call.swirl-falls.title",
+                         {{"test", test(sums.test).id}, {"lift", at.lift}});
+        call.text = say("call.swirl-falls.text", {{"share", Percent{swirl->collapse->share}}});
+        const bool dips = std::ranges::any_of(
+            sums.dips, [&](const proving::Dip& dip) { return sums.points[dip.at].lift == at.lift; });
+        call.text += say(dips ? "call.swirl-falls.dip" : "call.swirl-falls.flow");
+    }
+
+    /// A valve that was seen to leak and not seen to seal since.
+    void seals()
+    {
+        const auto seal = proving::sealOf(m_of.port);
+        if (!seal || seal->tight)
+            return;
+        const job::LeakTest& last = m_of.port.leakTests[seal->last];
+        const bool weeps = last.result == job::Tight::Weeps;
+        Call& call = callOf("valve-leaks", seal->relapped ? Severity::Note : Severity::Warning);
+        call.title = say(weeps ? "call.valve-leaks.weeps" : "call.valve-leaks.leaks");
+        if (!last.place.empty())
+            call.text = say("call.valve-leaks.where", {{"place", last.place}});
+        call.text += say(seal->relapped ? "call.valve-leaks.again" : "call.valve-leaks.do");
+    }
+
+    /// The smallest and the largest chamber, at the intake ports of their cylinders.
+    void chamber()
+    {
+        if (m_of.port.side != job::Side::Intake || !m_of.port.cylinder || m_of.port.isBranch())
+            return;
+        const auto chambers = proving::chambersOf(m_of.job);
+        if (!chambers || chambers->alike)
+            return;
+        const auto own = std::ranges::find(chambers->now, m_of.port.cylinder, &proving::ChamberNow::cylinder);
+        if (own == chambers->now.end() || own->volume != chambers->smallest)
+            return;
+        Call& call = callOf("chambers", Severity::Note);
+        call.title = say("call.chambers.title",
+                         {{"cylinder", count(static_cast<std::size_t>(*own->cylinder))}, {"less", chambers->spread()}});
+        call.text = say("call.chambers.text", {{"house", m_of.job.house.alikeChamber}, {"take", own->take}});
+    }
+
+    /// It flows more or less than the ports like it.
+    void notAlike()
+    {
+        const auto own = job::findPort(m_of.job, m_of.port.id);
+        if (!own || m_tests.empty())
+            return;
+        std::map<std::size_t, analysis::PortAnalysis> measured;  // the sums of a test ask for no more
+        const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& {
+            const auto found = measured.find(i);
+            return found != measured.end()
+                       ? found->second
+                       : measured.emplace(i, analysis::measure(m_of.job, m_of.job.ports[i])).first->second;
+        };
+        const auto alike = proving::alikeOf(m_of.job, *own, analysisOf);
+        if (!alike || !alike->oddFlow || alike->ports[*alike->oddFlow] != *own)
+            return;
+        const bool less = alike->oddBy < 0.0;
+        Call& call = callOf("flow-odd", Severity::Warning);
+        call.title = say(less ? "call.flow-odd.less" : "call.flow-odd.more", {{"by", Percent{std::abs(alike->oddBy)}}});
+        call.text = say("call.flow-odd.text", {{"house", Percent{m_of.job.house.alikeFlow}}});
+        if (less)
+            call.text += say("call.flow-odd.do");
+    }
+
+    /// Cuts that did not bring what they were to bring.
+    void promises()
+    {
+        for (const proving::PromiseKept& kept : proving::promisesKept(m_of.job, m_of.port, m_of.analysis)) {
+            if (kept.mean >= -proving::kPromised)
+                continue;
+            Call& call = callOf("flow-promise:" + test(kept.test).id, Severity::Note);
+            call.title = say("call.flow-promise.title", {{"test", test(kept.test).id}, {"short", Percent{-kept.mean}}});
+            call.text = say("call.flow-promise.text");
+        }
     }
 
     /// Lifts at which the port flows less than it did.

@@ -3,18 +3,14 @@
 
 #include "call_list.hpp"
 #include "geometry/valve_opening.hpp"
+#include "proving/valve_job.hpp"
 
 namespace euryth::calls {
 
 namespace {
 
 // Limits of the trade: common practice, no source.
-constexpr Length kWidthTolerance = lengthFromMm(0.15);
-constexpr Angle kAngleTolerance = angleFromDegrees(0.5);
-constexpr Length kLeastInset = lengthFromMm(0.1);  // the seat's outer edge inside the valve's edge; usual is 0.25 mm
-constexpr Length kMostInset = lengthFromMm(0.6);
 constexpr Length kLeastInsert = lengthFromMm(1.5);  // wall of an insert that keeps its press fit
-constexpr double kLeastBand = 0.7;                  // of the seat's width that has to bear
 constexpr Angle kSteep = angleFromDegrees(65.0);    // from which a cut is the one below the seat's bottom cut
 constexpr double kLongSteepCut = 1.5;               // times the seat, which is long for an engine that revs
 constexpr RotationalSpeed kHighRevs = rotationFromRpm(7000.0);
@@ -52,7 +48,7 @@ private:
     void width(Length is)
     {
         const Length wanted = job::seatWidth(m_of.job.house, m_of.port.side);
-        if (abs(is - wanted) <= kWidthTolerance)
+        if (abs(is - wanted) <= proving::kSeatWidthTolerance)
             return;
         const bool narrow = is < wanted;
         Call& call = atSeat("seat-width", narrow ? Severity::Warning : Severity::Note);
@@ -79,8 +75,8 @@ private:
     {
         const Angle house = m_of.job.house.seatAngle;
         const Angle usual = angleFromDegrees(45.0);
-        const bool other = abs(is - house) > kAngleTolerance;
-        const bool unusual = abs(is - usual) > kAngleTolerance;
+        const bool other = abs(is - house) > proving::kSeatAngleTolerance;
+        const bool unusual = abs(is - usual) > proving::kSeatAngleTolerance;
         if (!other && !unusual)
             return;
         Call& call = atSeat("seat-angle", other ? Severity::Warning : Severity::Note);
@@ -104,7 +100,7 @@ private:
 
     void band(Length seat)
     {
-        if (!valve().band || *valve().band >= seat * kLeastBand)
+        if (!valve().band || *valve().band >= seat * proving::kLeastBand)
             return;
         Call& call = atSeat("seat-band", Severity::Warning);
         call.title = say("call.seat-band.title", {{"band", *valve().band}, {"seat", seat}});
@@ -126,9 +122,9 @@ private:
     void inset()
     {
         const auto& is = valve().edgeInset;
-        if (!is || (*is >= kLeastInset && *is <= kMostInset))
+        if (!is || (*is >= proving::kLeastInset && *is <= proving::kMostInset))
             return;
-        const bool little = *is < kLeastInset;
+        const bool little = *is < proving::kLeastInset;
         Call& call = atSeat("seat-inset", little ? Severity::Warning : Severity::Note);
         call.title = say(little ? "call.seat-inset.little" : "call.seat-inset.much", {{"inset", *is}});
         call.text = say(little ? "call.seat-inset.little.text" : "call.seat-inset.much.text");

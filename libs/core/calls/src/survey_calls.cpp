@@ -13,15 +13,14 @@ using geometry::index;
 using geometry::Sector;
 
 // Limits from which a measurement is doubted. Ours; common practice, no source.
-constexpr double kStandsOut = 0.15;                  // of a size against its neighbours
-constexpr double kUnitSlip = 0.20;                   // how near to 25.4 times the neighbours
-constexpr Length kShiftLimit = lengthFromMm(0.5);    // of the core
-constexpr Length kRunOutLimit = lengthFromMm(0.05);  // 0.002 in, common practice
-constexpr Length kThroatDoubt = lengthFromMm(0.3);   // measured throat against the seat's cuts
-constexpr Length kStepLimit = lengthFromMm(0.5);     // at the window, per side
-constexpr Length kLengthDoubt = lengthFromMm(3.0);   // of the runner against its layout
-constexpr double kRadiusDoubt = 0.25;                // typed short-side radius against the floor line
-constexpr double kVolumeDoubt = 0.02;                // burette against sections
+constexpr double kStandsOut = 0.15;                 // of a size against its neighbours
+constexpr double kUnitSlip = 0.20;                  // how near to 25.4 times the neighbours
+constexpr Length kShiftLimit = lengthFromMm(0.5);   // of the core
+constexpr Length kThroatDoubt = lengthFromMm(0.3);  // measured throat against the seat's cuts
+constexpr Length kStepLimit = lengthFromMm(0.5);    // at the window, per side
+constexpr Length kLengthDoubt = lengthFromMm(3.0);  // of the runner against its layout
+constexpr double kRadiusDoubt = 0.25;               // typed short-side radius against the floor line
+constexpr double kVolumeDoubt = 0.02;               // burette against sections
 constexpr double kInch = 25.4;
 
 Phrase stationWord(std::size_t station) { return say("place.station", {{"number", count(station + 1)}}); }
@@ -171,10 +170,10 @@ private:
     void valveEnd()
     {
         const job::Valve& valve = port().valve;
-        if (valve.runOut && *valve.runOut > kRunOutLimit) {
+        if (valve.runOut && *valve.runOut > m_of.job.house.runOutLimit) {
             Call& call = add("run-out", Severity::Warning);
             call.title = say("call.run-out.title", {{"runout", *valve.runOut}});
-            call.text = say("call.run-out.text", {{"limit", kRunOutLimit}});
+            call.text = say("call.run-out.text", {{"limit", m_of.job.house.runOutLimit}});
         }
         if (valve.throat && analysis().seat && abs(*valve.throat - analysis().seat->throat) > kThroatDoubt) {
             Call& call = add("throat-stack", Severity::Warning);

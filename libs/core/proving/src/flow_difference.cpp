@@ -19,22 +19,22 @@ double doubtOf(const job::Port& port, const FlowSums& from, const FlowSums& to)
     return kCounts + std::hypot(from.factorUncertainty.value_or(0.0), to.factorUncertainty.value_or(0.0));
 }
 
-std::vector<Phrase> whyNotOneBook(const job::Port& port, const FlowSums& from, const FlowSums& to)
+}  // namespace
+
+std::vector<Phrase> whyNotInOneBook(const job::FlowTest& from, const job::FlowTest& to)
 {
-    auto a = analysis::conditionsOf(port.flow[from.test]);
-    auto b = analysis::conditionsOf(port.flow[to.test]);
+    auto a = analysis::conditionsOf(from);
+    auto b = analysis::conditionsOf(to);
     a.depression = b.depression = {};  // both are brought to one
     return analysis::whyNotCompared(a, b);
 }
-
-}  // namespace
 
 Difference differenceOf(const job::Port& port, const FlowSums& from, const FlowSums& to)
 {
     Difference difference;
     difference.from = from.test;
     difference.to = to.test;
-    difference.whyNot = whyNotOneBook(port, from, to);
+    difference.whyNot = whyNotInOneBook(port.flow[from.test], port.flow[to.test]);
     const double doubt = doubtOf(port, from, to);
     VolumeFlow before;
     VolumeFlow after;

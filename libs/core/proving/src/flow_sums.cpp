@@ -11,7 +11,7 @@
 #include "analysis/engine_inputs.hpp"
 #include "geometry/valve_opening.hpp"
 #include "job/job.hpp"
-#include "planning/cam.hpp"
+#include "over_lift.hpp"
 #include "words/missing_list.hpp"
 
 namespace euryth::proving {
@@ -22,6 +22,9 @@ namespace {
 /// open gives pressure back, and lifts are read to a tenth of a millimetre, so that 1 is passed at low lifts (common
 /// practice, no source).
 constexpr double kMostOfOpening = 1.2;
+
+constexpr double kCfmInLitres = 0.4719474;  // litres a second in a cubic foot a minute, 0.3048^3 / 60
+constexpr double kPoorOpening = 0.35;       // coefficient under which an opening would be a very poor one (ours)
 
 Area circle(Length diameter) { return std::numbers::pi / 4.0 * (diameter * diameter); }
 
@@ -35,10 +38,13 @@ void addCoefficients(const job::Port& port, const analysis::PortAnalysis& analys
     }
     if (const auto& throat = port.valve.throat)
         at.onThroat = over(circle(*throat));
-    if (analysis.valve) {
+    if (analysis.valve)
         at.onOpening = over(geometry::openingAt(*analysis.valve, at.lift).area);
-        at.impossible = *at.onOpening > kMostOfOpening;
-    }
+    // Nothing passes a throat but what fills it, at whatever depression: the air would have to be faster than sound.
+    const bool chokes = at.onThroat && *at.onThroat > 1.0;
+    at.impossible = chokes || at.onOpening.value_or(0.0) > kMostOfOpening;
+    const double asCfm = at.onOpening.value_or(at.onThroat.value_or(0.0)) * kCfmInLitres;
+    at.looksLikeCfm = at.impossible && asCfm > kPoorOpening && asCfm < 1.0;
 }
 
 std::vector<FlowAt> pointsOf(const job::Port& port, const analysis::PortAnalysis& analysis, const air::AirState& room,
@@ -67,23 +73,6 @@ std::vector<FlowAt> pointsOf(const job::Port& port, const analysis::PortAnalysis
     }
     std::ranges::stable_sort(points, {}, &FlowAt::lift);
     return points;
-}
-
-/// By straight lines through the points from 0 at no lift; nothing over the last one.
-std::optional<double> onLine(const std::vector<FlowAt>& points, Length lift,
-                             const std::function<double(const FlowAt&)>& of)
-{
-    Length before;
-    double low = 0.0;
-    for (const FlowAt& at : points) {
-        if (lift <= at.lift) {
-            const double high = of(at);
-            return at.lift > before ? low + (high - low) * ((lift - before) / (at.lift - before)) : high;
-        }
-        before = at.lift;
-        low = of(at);
-    }
-    return std::nullopt;
 }
 
 double referenceOf(const FlowAt& at) { return at.reference.si(); }
@@ -119,17 +108,16 @@ void addMeans(const analysis::PortAnalysis& analysis, FlowSums& sums)
 std::optional<double> overCam(const planning::Cam& cam, const std::vector<FlowAt>& points,
                               const std::function<double(const FlowAt&)>& of)
 {
-    constexpr int steps = 720;
     const Angle from = planning::opens(cam);
-    const Angle step = (planning::closes(cam) - from) / steps;
+    const Angle step = (planning::closes(cam) - from) / kCamSteps;
     double sum = 0.0;
-    for (int i = 1; i < steps; ++i) {  // it is 0 at both ends
+    for (int i = 1; i < kCamSteps; ++i) {  // it is 0 at both ends
         const auto value = onLine(points, planning::liftAt(cam, from + step * i), of);
         if (!value)
             return std::nullopt;
         sum += *value;
     }
-    return sum / steps;
+    return sum / kCamSteps;
 }
 
 void addCamMean(const job::Job& job, const job::Port& port, FlowSums& sums)
@@ -180,7 +168,39 @@ std::vector<Dip> dipsOf(const std::vector<FlowAt>& points)
     return dips;
 }
 
+/// Of a factor that was found on one head beside another bench and is still the one that is typed.
+std::optional<double> rangeByPair(const job::BenchRecord& bench, job::Side side, const std::optional<double>& typed)
+{
+    constexpr double same = 1e-3;
+    for (auto pair = bench.pairs.rbegin(); typed && pair != bench.pairs.rend(); ++pair) {
+        if (pair->side == side && pair->factor && std::abs(*pair->factor / *typed - 1.0) < same)
+            return pair->uncertainty;
+    }
+    return std::nullopt;
+}
+
 }  // namespace
+
+double FlowSums::doubt() const
+{
+    return std::max(kRepeats, factorUncertainty.value_or(factorKnown ? 0.0 : kBenchesDiffer));
+}
+
+std::optional<double> onLine(const std::vector<FlowAt>& points, Length lift,
+                             const std::function<double(const FlowAt&)>& of)
+{
+    Length before;
+    double low = 0.0;
+    for (const FlowAt& at : points) {
+        if (lift <= at.lift) {
+            const double high = of(at);
+            return at.lift > before ? low + (high - low) * ((lift - before) / (at.lift - before)) : high;
+        }
+        before = at.lift;
+        low = of(at);
+    }
+    return std::nullopt;
+}
 
 Known<FlowSums> sumsOf(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
                        std::size_t test)
@@ -195,6 +215,8 @@ Known<FlowSums> sumsOf(const job::Job& job, const job::Port& port, const analysi
         sums.factorKnown = typed.has_value();
         if (const auto plates = analysis::factorByPlates(*bench, room))
             sums.factorUncertainty = plates->uncertainty;
+        else
+            sums.factorUncertainty = rangeByPair(*bench, port.side, typed);
     }
     if (room)
         sums.points = pointsOf(port, analysis, *room, of, sums.factor);

@@ -25,6 +25,9 @@ struct Difference {
     double mean = 0.0;                 ///< share by which the mean over the common lifts grew
 };
 
+/// Why two tests do not stand in one book; empty where they do. Depressions may differ: both are brought to one.
+std::vector<Phrase> whyNotInOneBook(const job::FlowTest& from, const job::FlowTest& to);
+
 Difference differenceOf(const job::Port& port, const FlowSums& from, const FlowSums& to);
 
 /// The pair that tells what the work gained: the first and the last test of the port that may be compared and are of

@@ -42,7 +42,9 @@ struct FlowAt {
     std::optional<double> onOpening;  ///< the smallest geometric opening at this lift
     std::optional<double> liftShare;  ///< lift over the valve's diameter
     std::optional<RotationalSpeed> swirl;
-    bool impossible = false;  ///< far more than the smallest geometric opening passes without loss
+    bool impossible = false;  ///< far more than the smallest geometric opening passes without loss, or than the throat
+    /// Of such a flow: as CFM it would be one that can be, and litres a second were typed.
+    bool looksLikeCfm = false;
 };
 
 /// The flow stops growing with the lift, or falls.
@@ -64,7 +66,7 @@ struct FlowSums {
     std::vector<FlowAt> points;  ///< rising lift
     double factor = 1.0;         ///< of the bench
     bool factorKnown = false;
-    std::optional<double> factorUncertainty;  ///< half the 95 % range, as a share, where plates tell it
+    std::optional<double> factorUncertainty;  ///< half the 95 % range, as a share, where plates or a bench pair tell it
     /// Mean of the reference flow over the lift from 0 (no flow) to the highest one: the area under the curve over its
     /// length, by straight lines between the points.
     VolumeFlow mean;
@@ -78,7 +80,13 @@ struct FlowSums {
     Known<Area> camMeanArea;  ///< the same of the effective area
     std::optional<BacksUp> backsUp;
     std::vector<Dip> dips;
+
+    /// By how much its flows may be off, as a share: what a bench repeats to; more by the range of its factor; where
+    /// that is not known by as much as two honest benches differ.
+    [[nodiscard]] double doubt() const;
 };
+/// By so much two honest benches differ on one head (common practice, no source).
+inline constexpr double kBenchesDiffer = 0.03;
 
 /// A test worked out. Points without lift or flow are passed over; one without a depression of its own has the test's.
 /// Nothing without the room's air, a depression and two points.
