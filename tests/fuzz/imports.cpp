@@ -4,6 +4,7 @@
 #include <fstream>
 #include <iterator>
 
+#include "imports/flow_import.hpp"
 #include "imports/lift_import.hpp"
 #include "imports/outline_file.hpp"
 #include "imports/station_import.hpp"
@@ -31,6 +32,7 @@ int main(int argc, char** argv)
                             R"(<polygon points="0,0 80,0 80,60"/><circle cx="5" cy="5" r="4"/></svg>)";
     const std::string table = "s;width;height;radius;wall left\n0;36;33;9;5\n10;35,5;33 mm;9;\n20;1.4in;33;9;4.8\n";
     const std::string lifts = "deg;lift\n-140;0\n-70;6,5\n0;11.5\n70;0.24in\n150;0\n";
+    const std::string flows = "lift mm,CFM,swirl rpm,at\n2,42,120,\n4,84cfm,,28inH2O\n6,\"118,5\",300,\n";
     constexpr std::array<std::string_view, 18> pieces{"<",    ">",     "\"", "/",    ";",    "\t",
                                                       "\n",   "1e308", "-1", "nan",  "a",    "z",
                                                       "C1 2", "0",     "M",  "\"\"", "LINE", "90\n2000000000\n"};
@@ -49,6 +51,13 @@ int main(int argc, char** argv)
                                             imports::CamAngles::Crank, {});
         if (cam.troubles.empty() && (cam.table.size() < 3 || cam.table.front().lift > Length{}))
             std::abort();
+        const auto flowRows = imports::splitTable(fuzz::mutated(flows, pieces, random));
+        const auto test =
+            imports::readFlows(flowRows, imports::guessFlowColumns(flowRows), imports::guessFlowUnits(flowRows, {}));
+        for (std::size_t i = 1; test.troubles.empty() && i < test.points.size(); ++i) {
+            if (*test.points[i].lift < *test.points[i - 1].lift)
+                std::abort();
+        }
         if (fuzz::below(random, 8) == 0) {
             std::ofstream(file, std::ios::binary) << fuzz::mutated(dxf, pieces, random);
             expectSound(imports::outlineFromFile(file, {}));

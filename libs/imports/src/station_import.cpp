@@ -5,6 +5,7 @@
 #include <array>
 #include <optional>
 
+#include "headings.hpp"
 #include "job/check.hpp"
 #include "job/fields.hpp"
 #include "units/parse.hpp"
@@ -22,14 +23,6 @@ bool hasDigit(const std::string& text)
 {
     return std::ranges::any_of(text, [](char c) { return c >= '0' && c <= '9'; });
 }
-
-std::string lower(std::string text)
-{
-    std::ranges::transform(text, text.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-    return text;
-}
-
-bool contains(const std::string& text, std::string_view part) { return text.find(part) != std::string::npos; }
 
 /// Index of the wall or corner that a heading speaks of.
 std::optional<std::size_t> sectorIn(const std::string& heading)
