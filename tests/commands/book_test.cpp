@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The calls about flow tests: book, convert.
+// The calls about flow tests: book, swirl, convert.
 #include <catch2/catch.hpp>
 
 #include <cmath>
@@ -81,4 +81,47 @@ TEST_CASE("convert: compressible, by the root, and to standard air")
         call({"convert", "--flow-m3s", "0.05", "--from-pa", "30000", "--to-pa", "100", "--pressure-pa", "25000"});
     CHECK(vacuum.code == commands::kJobHasErrors);
     CHECK(vacuum.err.find("less than the whole pressure") != std::string::npos);
+}
+
+TEST_CASE("swirl: coefficients of the demo's tests, their collapse, and the layout as an estimate")
+{
+    const auto answer = call({"swirl", EURYTH_DEMO_FOUR, "--port", "I3"});
+    REQUIRE(answer.code == commands::kDone);
+    const auto json = nlohmann::json::parse(answer.out);
+    REQUIRE(json["tests"].size() == 2);
+    const auto& before = json["tests"][0];
+    CHECK(before["motion"] == "swirl");
+    CHECK(before["bore_of_adapter"] == true);
+    CHECK(before["collapse"]["lift_mm"].get<double>() == Approx(8));
+    CHECK(json["tests"][1]["collapse"].is_null());
+    // 575 rpm in a bore of 88 mm, at 28 in of water of 21 degC, 101100 Pa, half damp.
+    CHECK(before["points"][5]["paddle_coefficient"].get<double>() ==
+          Approx(575 * 2 * 3.14159265 / 60 * 0.088 / 109.5).epsilon(5e-3));
+    CHECK(before["mean_coefficient"].get<double>() > 0.01);
+    CHECK(json["tests"][1]["swirl_ratio"].get<double>() > before["swirl_ratio"].get<double>());
+    CHECK(json["definition"].get<std::string>().find("Heywood") != std::string::npos);
+    CHECK(json["layout"].is_null());  // nobody has said where the valves lie
+    CHECK_FALSE(json["layout_missing"].get<std::string>().empty());
+    const auto single = nlohmann::json::parse(call({"swirl", EURYTH_DEMO_SINGLE, "--port", "I1/a"}).out);
+    CHECK(single["layout"]["estimate"] == true);
+    CHECK(single["layout"]["valves"].size() == 2);
+}
+
+TEST_CASE("book: ports alike, the seal, the chambers, two benches and promises stand in it")
+{
+    const auto json = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).out);
+    CHECK(json["alike"]["ports"] == nlohmann::json({"I2", "I3"}));
+    CHECK(json["alike"]["tests"][0]["id"] == "F1");
+    CHECK(json["alike"]["odd"].is_null());
+    CHECK(json["seal"]["tight"] == true);
+    CHECK(json["seal"]["mended"] == true);
+    CHECK(json["chambers"]["spread_cc"].get<double>() == Approx(0.9));
+    CHECK(json["chambers"]["alike"] == false);
+    CHECK(json["chambers"]["skim_mm"].get<double>() == Approx(1600 / (3.14159265 / 4 * 86 * 86)).epsilon(1e-6));
+    REQUIRE(json["benches"].size() == 1);
+    CHECK(json["benches"][0]["bench"] == "second");
+    CHECK(json["benches"][0]["factor"].get<double>() == Approx(1.05).margin(0.005));
+    CHECK(json["promises"]["record"]["promises"] == 0);
+    CHECK(json["power_band"]["from"] == "A1");
+    CHECK(json["tests"][0]["points"][3]["swirl_coefficient"].get<double>() > 0.0);
 }

@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <ostream>
 
-#include "call.hpp"
 #include "proving/flow_difference.hpp"
+#include "proving/power_shift.hpp"
+#include "proving_json.hpp"
 
 namespace euryth::commands {
 
 namespace {
-
-constexpr double kPerCent = 100.0;
 
 Json pointJson(const proving::FlowAt& at)
 {
@@ -58,6 +57,37 @@ Json testJson(const job::Port& port, const proving::FlowSums& sums)
     return json;
 }
 
+/// Beside each point its coefficient; the rest under "swirl".
+void putSwirl(const job::Job& job, const job::Port& port, const proving::FlowSums& sums, Json& test)
+{
+    const auto swirl = proving::swirlOf(job, port, sums);
+    for (Json& point : test["points"])
+        point["swirl_coefficient"] = nullptr;
+    if (!swirl)
+        return;
+    for (const proving::SwirlAt& at : swirl->points)
+        test["points"][at.point]["swirl_coefficient"] = number(at.coefficient());
+    test["swirl"] = swirlJson(port, sums, *swirl);
+}
+
+/// By how much the pair that tells the gain lets the engine's band move.
+Json bandJson(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+              const std::vector<proving::FlowSums>& tests)
+{
+    const auto gain = proving::gainOf(port, tests);
+    if (!gain)
+        return nullptr;
+    const auto shift = proving::powerShift(job, port, analysis, gain->from, gain->to);
+    if (!shift)
+        return {{"missing", words(shift.missing)}};
+    return {{"from", port.flow[gain->from].id},
+            {"to", port.flow[gain->to].id},
+            {"from_rpm", number(inRpm(shift->from))},
+            {"to_rpm", number(inRpm(shift->to))},
+            {"volumetric_efficiency_before", number(shift->fillingBefore)},
+            {"volumetric_efficiency_after", number(shift->fillingAfter)}};
+}
+
 Json differenceJson(const job::Port& port, const proving::Difference& difference)
 {
     Json json{{"from", port.flow[difference.from].id},
@@ -83,7 +113,9 @@ int callBook(const Request& request, std::ostream& out)
 {
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
-    const auto analysis = analysis::analyse(job, port);
+    Analyses analyses(job);
+    const std::size_t own = *job::findPort(job, port.id);
+    const auto& analysis = analyses(own);
     Json result{{"reference_depression_pa", number(inPa(proving::kReferenceDepression))},
                 {"tests", Json::array()},
                 {"not_worked_out", Json::array()},
@@ -95,11 +127,20 @@ int callBook(const Request& request, std::ostream& out)
             result["not_worked_out"].push_back({{"id", port.flow[i].id}, {"missing", words(sums.missing)}});
             continue;
         }
-        result["tests"].push_back(testJson(port, *sums));
+        Json test = testJson(port, *sums);
+        putSwirl(job, port, *sums, test);
+        result["tests"].push_back(std::move(test));
         for (const proving::FlowSums& before : tests)
             result["differences"].push_back(differenceJson(port, proving::differenceOf(port, before, *sums)));
         tests.push_back(std::move(*sums.value));
     }
+    result["power_band"] = bandJson(job, port, analysis, tests);
+    const auto alike = proving::alikeOf(job, own, analyses.asked());
+    result["alike"] = alike ? alikeJson(job, *alike, analyses.asked()) : Json(nullptr);
+    result["promises"] = promiseJson(job, port, analyses.asked());
+    result["seal"] = sealJson(port);
+    result["chambers"] = chambersJson(job);
+    result["benches"] = pairingsJson(job, analyses.asked());
     putAssumed(result, job, port);
     out << result.dump(2) << '\n';
     return kDone;

@@ -87,6 +87,7 @@ int callExport(const Request& request, std::ostream& out);
 int callProbe(const Request& request, std::ostream& out);
 int callPlate(const Request& request, std::ostream& out);
 int callBook(const Request& request, std::ostream& out);
+int callSwirl(const Request& request, std::ostream& out);
 int callConvert(const Request& request, std::ostream& out);
 
 /// Shared by the calls.

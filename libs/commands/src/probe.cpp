@@ -102,12 +102,12 @@ void bring(Desk& desk, Channel channel, const std::string& option, const std::st
     }
 }
 
-std::vector<devices::TipGoal> goalsFor(const std::string& grid, Length station)
+std::vector<devices::Goal> goalsFor(const std::string& grid, Length station)
 {
     const auto points = tasks::gridNamed(grid);
     if (!points || points->empty())
         throw wrongUsage("cli.bad-grid", {{"typed", grid}});
-    std::vector<devices::TipGoal> goals;
+    std::vector<devices::Goal> goals;
     for (const probing::GridPoint& p : *points)
         goals.push_back({inMm(station), p.u, p.v});
     return goals;
@@ -129,7 +129,7 @@ void takeAll(Desk& desk, devices::SetTaker& taker, const Request& request)
             told = false;
         }
         if (taker.phase() == Phase::ForHand && !told) {
-            const devices::TipGoal& goal = taker.goals()[std::min(last, taker.goals().size() - 1)];
+            const devices::Goal& goal = taker.goals()[std::min(last, taker.goals().size() - 1)];
             request.tell(say("cli.tip", {{"number", count(last + 1)},
                                          {"of", count(taker.goals().size())},
                                          {"across", Number{goal.across, 2}},

@@ -62,6 +62,7 @@ constexpr std::array kCalls{
     CallEntry{"engine", "engine JOB --port I1 --rpm 6500", kPortRpm, callEngine},
     CallEntry{"chokes", "chokes JOB --port I1", kPort, callChokes},
     CallEntry{"book", "book JOB --port I1", kPort, callBook},
+    CallEntry{"swirl", "swirl JOB --port I1", kPort, callSwirl},
     CallEntry{"queue", "queue FOLDER", kNone, nullptr},
     CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
