@@ -4,7 +4,9 @@
 #include <zlib.h>
 #include <catch2/catch.hpp>
 
+#include <array>
 #include <cmath>
+#include <cstdio>
 #include <fstream>
 #include <limits>
 #include <pugixml.hpp>
@@ -15,6 +17,7 @@
 #include "paper/writers.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
+#include "units/format.hpp"
 
 using namespace euryth;
 using namespace euryth::paper;
@@ -34,8 +37,8 @@ struct Fixture {
     }
 };
 
-constexpr Parts kTemplates{false, false, false, false, true};
-constexpr Parts kCuts{false, false, false, true, false};
+constexpr Parts kTemplates{false, false, false, false, true, false};
+constexpr Parts kCuts{false, false, false, true, false, false};
 
 struct Extent {
     double left = std::numeric_limits<double>::max();
@@ -70,6 +73,20 @@ public:
 };
 
 /// The page streams of a PDF, unpacked.
+#ifdef EURYTH_PDFTOTEXT
+std::string outputOf(const std::string& command)
+{
+    std::string out;
+    FILE* pipe = popen(command.c_str(), "r");
+    REQUIRE(pipe);
+    std::array<char, 4096> piece{};
+    while (const std::size_t length = std::fread(piece.data(), 1, piece.size(), pipe))
+        out.append(piece.data(), length);
+    CHECK(pclose(pipe) == 0);
+    return out;
+}
+#endif
+
 std::string pageStreams(const std::string& pdf)
 {
     std::string all;
@@ -158,7 +175,13 @@ TEST_CASE("nothing that is written leaves the page or lies over another line")
     const auto endOf = [](const Note& note) {
         return note.at.x + static_cast<double>(note.text.size()) * perLetter * note.height;
     };
-    for (const Sheet& sheet : f.sheets(Parts{})) {
+    auto all = f.sheets(Parts{});
+    const job::Job four = demoFour();
+    const job::Port& tested = four.ports[*job::findPort(four, "I3")];
+    for (Sheet& sheet :
+         benchSheets({four, tested, analysis::analyse(four, tested), {}}, {false, false, false, false, false, true}))
+        all.push_back(std::move(sheet));
+    for (const Sheet& sheet : all) {
         CAPTURE(sheet.title);
         for (const Note& note : sheet.notes) {
             CAPTURE(note.text);
@@ -176,6 +199,53 @@ TEST_CASE("nothing that is written leaves the page or lies over another line")
             }
         }
     }
+}
+
+TEST_CASE("flow sheets: a page a test with its set-up, its numbers and what it gained, read back from the PDF")
+{
+    const job::Job job = demoFour();
+    const job::Port& port = job.ports[*job::findPort(job, "I2")];
+    const auto analysis = analysis::analyse(job, port);
+    const auto sheets = benchSheets({job, port, analysis, {}}, {false, false, false, false, false, true});
+    REQUIRE(sheets.size() == port.flow.size());
+    const auto textOf = [](const Sheet& sheet) {
+        std::string all;
+        for (const Note& note : sheet.notes) {
+            all += note.text + "\n";
+            CHECK(note.at.y < 279.4 - 5.0);  // on letter paper too
+        }
+        return all;
+    };
+    const std::string last = textOf(sheets.back());
+    CHECK(last.find("Test F1: after valve job") != std::string::npos);
+    CHECK(last.find("bore adapter of 88.00 mm") != std::string::npos);
+    CHECK(last.find("Against test A1") != std::string::npos);
+    CHECK(last.find("56.8\n") != std::string::npos);                     // as it was read at 6 mm
+    CHECK(textOf(sheets[1]).find("Against test") == std::string::npos);  // another bench
+    // The curve is as long as the table.
+    const auto rings = [](const Sheet& sheet, Ink ink) {
+        return std::ranges::count_if(sheet.rings, [ink](const Ring& ring) { return ring.ink == ink; });
+    };
+    CHECK(rings(sheets.back(), Ink::Cut) == 6);
+    CHECK(rings(sheets.back(), Ink::Present) == 6);
+#ifdef EURYTH_PDFTOTEXT
+    const TempFolder folder;
+    const auto file = folder.path() / "flow.pdf";
+    std::ofstream(file, std::ios::binary) << pdfText({sheets.back()});
+    const std::string read = outputOf(std::string(EURYTH_PDFTOTEXT) + " -layout '" + file.string() + "' -");
+    CHECK(read.find("Test F1: after valve job") != std::string::npos);
+    for (const job::FlowPoint& point : port.flow.back().points) {
+        const std::string flow = units::formatNumber(units::Kind::Flow, point.flow->si(), {});
+        CAPTURE(flow, read);
+        CHECK(read.find(" " + flow) != std::string::npos);
+    }
+#else
+    WARN("sheets are not read back from PDF: pdftotext (poppler-utils) is not installed");
+#endif
+    // A port without tests has no page.
+    CHECK(benchSheets({job, job.ports[0], analysis::analyse(job, job.ports[0]), {}},
+                      {false, false, false, false, false, true})
+              .empty());
 }
 
 TEST_CASE("cut sheets: order with boxes, sections after the cuts in full size, hands off in heavy strokes, all ports")
@@ -262,7 +332,7 @@ TEST_CASE("SVG: millimetres on paper, the check length and the templates measure
 TEST_CASE("DXF: written in millimetres, read back by another run of the library")
 {
     Fixture f;
-    const auto text = dxfText(f.sheets({true, true, true, false, true}));
+    const auto text = dxfText(f.sheets({true, true, true, false, true, false}));
     REQUIRE(text);
     CHECK(text->find("$INSUNITS") != std::string::npos);
     const TempFolder folder;

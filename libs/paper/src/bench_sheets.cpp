@@ -95,6 +95,7 @@ std::vector<Sheet> benchSheets(const BenchPaper& paper, const Parts& parts)
     add(parts.window, windowSheets);
     add(parts.cuts, cutSheets);
     add(parts.templates, templateSheets);
+    add(parts.flow, flowSheets);
     for (Sheet& sheet : sheets) {
         sheet.title = units::printable(sheet.title);
         for (Note& note : sheet.notes)

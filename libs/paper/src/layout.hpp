@@ -27,5 +27,7 @@ std::vector<Sheet> templateSheets(const BenchPaper& paper);
 /// The cuts in the order of work, the sections with their depths in full size, and the elements over all ports; none
 /// where nothing is to be cut.
 std::vector<Sheet> cutSheets(const BenchPaper& paper);
+/// A page for each flow test that can be worked out.
+std::vector<Sheet> flowSheets(const BenchPaper& paper);
 
 }  // namespace euryth::paper

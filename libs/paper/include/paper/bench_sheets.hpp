@@ -23,6 +23,7 @@ struct Parts {
     bool window = true;     ///< the window with what meets it
     bool cuts = true;       ///< the cuts in the order of work, sections with their depths, all ports
     bool templates = true;  ///< each section, to be cut from shim
+    bool flow = true;       ///< a page for each flow test that can be worked out
 };
 
 /// The sheets of a port in that order. Sections are drawn in full size as they are planned (as they are, where there is
