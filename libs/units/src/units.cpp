@@ -12,6 +12,7 @@ namespace {
 constexpr double kInch2 = factor::inch * factor::inch;
 constexpr double kInch3 = kInch2 * factor::inch;
 constexpr double kPsi = factor::pound * factor::standardGravity / kInch2;
+constexpr double kOunceInch = factor::poundFoot / (16.0 * 12.0);  // N m
 constexpr double kFahrenheitStep = 5.0 / 9.0;
 constexpr double kFahrenheitOffset = 459.67;  // exact: 0 degF is 459.67 Rankine steps above absolute zero
 
@@ -39,7 +40,8 @@ constexpr std::array kKinds{
               {"°F", kFahrenheitStep, kFahrenheitOffset, 0}},
     KindUnits{Kind::AirPressure, "air-pressure", {"kPa", 1e3, 0, 2}, {"inHg", factor::inchOfMercury, 0, 2}},
     KindUnits{Kind::Rotation, "rotation", {"rpm", factor::turnPerMinute, 0, 0}, {"rpm", factor::turnPerMinute, 0, 0}},
-    KindUnits{Kind::Torque, "torque", {"N·m", 1, 0, 1}, {"lb-ft", factor::poundFoot, 0, 1}},
+    // The only torque of a port is its swirl's.
+    KindUnits{Kind::Torque, "torque", {"mN·m", 1e-3, 0, 1}, {"ozf·in", kOunceInch, 0, 2}},
     KindUnits{Kind::Percent, "percent", {"%", 0.01, 0, 1}, {"%", 0.01, 0, 1}},
     KindUnits{Kind::Number, "number", {"", 1, 0, 2}, {"", 1, 0, 2}},
     KindUnits{Kind::Count, "count", {"", 1, 0, 0}, {"", 1, 0, 0}},
@@ -108,6 +110,11 @@ constexpr std::array kSpellings{
     Spelling{"1/min", Kind::Rotation, plain(factor::turnPerMinute)},
     Spelling{"nm", Kind::Torque, plain(1)},
     Spelling{"n·m", Kind::Torque, plain(1)},
+    Spelling{"mnm", Kind::Torque, plain(1e-3)},
+    Spelling{"mn·m", Kind::Torque, plain(1e-3)},
+    Spelling{"ozf·in", Kind::Torque, plain(kOunceInch)},
+    Spelling{"ozf in", Kind::Torque, plain(kOunceInch)},
+    Spelling{"oz-in", Kind::Torque, plain(kOunceInch)},
     Spelling{"lb-ft", Kind::Torque, plain(factor::poundFoot)},
     Spelling{"lbft", Kind::Torque, plain(factor::poundFoot)},
     Spelling{"%", Kind::Percent, plain(0.01)},
