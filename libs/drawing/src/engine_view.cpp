@@ -35,17 +35,34 @@ struct Limits {
 Limits limitsOf(const ChartScene& scene)
 {
     Limits l;
+    const auto inSight = [&](double x) {
+        return !scene.xRange || (x >= scene.xRange->first && x <= scene.xRange->second);
+    };
     for (const ChartLine& line : scene.lines) {
         for (const QPointF& p : line.points) {
             l.left = std::min(l.left, p.x());
             l.right = std::max(l.right, p.x());
+            if (!inSight(p.x()))
+                continue;
             l.low = std::min(l.low, p.y());
             l.high = std::max(l.high, p.y());
+        }
+    }
+    if (scene.xRange) {  // where the lines come into sight and leave it
+        for (const ChartLine& line : scene.lines) {
+            for (const double end : {scene.xRange->first, scene.xRange->second}) {
+                if (const auto y = valueAt(line, end)) {
+                    l.low = std::min(l.low, *y);
+                    l.high = std::max(l.high, *y);
+                }
+            }
         }
     }
     for (const ChartScene::Bar& bar : scene.bars) {
         l.left = std::min(l.left, bar.x);
         l.right = std::max(l.right, bar.x);
+        if (!inSight(bar.x))
+            continue;
         l.low = std::min({l.low, bar.y, 0.0});
         l.high = std::max({l.high, bar.y, 0.0});
     }
@@ -55,6 +72,8 @@ Limits limitsOf(const ChartScene& scene)
         l.high = std::max(l.high, *scene.limit);
     if (scene.fromZero)
         l.low = std::min(l.low, 0.0);
+    if (l.low > l.high)
+        l.low = l.high = 0.0;                                                             // nothing is in sight
     const double margin = (scene.bars.empty() ? 0.06 : 0.24) * (l.high - l.low) + 1e-12;  // over bars stands a number
     l.high += margin;
     if (!scene.fromZero)
@@ -89,6 +108,43 @@ double paintKey(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     }
     constexpr double underTitle = 22.0;
     return scene.named ? y - rect.top() + 16 : underTitle;
+}
+
+constexpr double kLeft = 58.0;  // of the plot in its rectangle, for the numbers of its axis
+constexpr double kRight = 14.0;
+
+/// All lines at one x: a line up, and each value beside its line.
+void paintReadings(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& plot, const AxisMap& x,
+                   const AxisMap& y)
+{
+    const double at = x.toPixel(*scene.readAt);
+    if (at < plot.left() - 0.5 || at > plot.right() + 0.5)
+        return;
+    painter.setPen(solidPen(theme.ink2, 1.0));
+    painter.drawLine(QPointF(at, plot.top()), QPointF(at, plot.bottom()));
+    painter.setFont(font(text::kSecond, true));
+    constexpr double high = 16.0;
+    std::vector<double> taken;  // heights at which a label stands
+    for (const ChartLine& line : scene.lines) {
+        const auto value = valueAt(line, *scene.readAt);
+        if (!value)
+            continue;
+        double middle = y.toPixel(*value) - 10.0;
+        while (std::ranges::any_of(taken, [&](double other) { return std::abs(other - middle) < high; }))
+            middle += high;
+        taken.push_back(middle);
+        const QString text = QString::fromStdString(units::formatNumber(scene.yKind, *value, scene.units));
+        const double wide = painter.fontMetrics().horizontalAdvance(text) + 10.0;
+        const bool left = at + wide + 6.0 > plot.right();
+        const QRectF box(left ? at - wide - 6.0 : at + 6.0, middle - high / 2.0, wide, high);
+        painter.setPen(solidPen(penOf(theme, line.style).color(), 1.0));
+        painter.setBrush(theme.panel);
+        painter.drawRoundedRect(box, 3, 3);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(theme.ink);
+        painter.drawText(box, Qt::AlignCenter, text);
+    }
+    painter.setFont(font(text::kSecond));
 }
 
 /// A band of doubt under a line, told apart by its soft fill.
@@ -131,6 +187,8 @@ void paintBars(QPainter& painter, const Theme& theme, const ChartScene& scene, c
         painter.setBrush(Qt::NoBrush);
         painter.setPen(theme.ink);
         const QString text = QString::fromStdString(units::formatNumber(scene.yKind, bar.y, scene.units));
+        if (bar.x < x.valueFrom || bar.x > x.valueTo)
+            continue;
         paintLabel(painter, painter.viewport(), {box.center().x(), bar.y < 0.0 ? box.bottom() + 9.0 : box.top() - 9.0},
                    text);
     }
@@ -140,6 +198,24 @@ void paintBars(QPainter& painter, const Theme& theme, const ChartScene& scene, c
 
 }  // namespace
 
+AxisMap chartAxis(const ChartScene& scene, const QRectF& rect)
+{
+    const Limits l = limitsOf(scene);
+    return {l.left, l.right, rect.left() + kLeft, rect.right() - kRight};
+}
+
+std::optional<double> valueAt(const ChartLine& line, double x)
+{
+    for (std::size_t i = 1; i < line.points.size(); ++i) {
+        const QPointF& a = line.points[i - 1];
+        const QPointF& b = line.points[i];
+        if (x < a.x() || x > b.x())
+            continue;
+        return b.x() > a.x() ? a.y() + (b.y() - a.y()) * (x - a.x()) / (b.x() - a.x()) : b.y();
+    }
+    return std::nullopt;
+}
+
 void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect)
 {
     painter.setRenderHint(QPainter::Antialiasing);
@@ -147,10 +223,10 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     if (!scene.missing.isEmpty())
         return paintEmpty(painter, theme, rect, scene.missing);
     const Limits l = limitsOf(scene);
-    const QRectF plot =
-        rect.adjusted(58, key + (scene.marks.empty() ? 0.0 : 12.0), -14, scene.xTitle.isEmpty() ? -22 : -36);
+    const QRectF plot = rect.adjusted(kLeft, key + (scene.marks.empty() && scene.bars.empty() ? 0.0 : 12.0), -kRight,
+                                      scene.xTitle.isEmpty() ? -22 : -36);
     const int steps = std::clamp(static_cast<int>(plot.height() / 13.0), 2, 5);
-    const AxisMap x{l.left, l.right, plot.left(), plot.right()};
+    const AxisMap x = chartAxis(scene, rect);
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
     for (const auto& [value, label] : displayTicks(y, scene.yKind, scene.units, steps)) {
@@ -177,6 +253,9 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         painter.drawLine(QPointF(x.toPixel(mark.x), plot.top()), QPointF(x.toPixel(mark.x), plot.bottom()));
         paintLabel(painter, rect, {x.toPixel(mark.x), plot.top() - 7}, mark.name);
     }
+    painter.save();
+    if (scene.xRange)
+        painter.setClipRect(plot.adjusted(-6, -8, 6, 6));
     if (!scene.bars.empty())
         paintBars(painter, theme, scene, x, y);
     for (const ChartLine& line : scene.lines) {
@@ -192,6 +271,9 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         if (scene.lines[i].dots)
             paintDots(painter, theme, scene.lines[i], x, y);
     }
+    painter.restore();
+    if (scene.readAt)
+        paintReadings(painter, theme, scene, plot, x, y);
 }
 
 void paintCharts(QPainter& painter, const Theme& theme, const std::vector<ChartScene>& charts, const QRectF& rect,

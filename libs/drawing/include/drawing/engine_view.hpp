@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QString>
 
+#include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 #include "units/units.hpp"
 
@@ -48,9 +49,16 @@ struct ChartScene {
     bool fromZero = true;
     bool named = true;                                ///< the names of its lines stand over it
     std::optional<std::pair<double, double>> xRange;  ///< else as far as the lines go
+    std::optional<double> readAt;                     ///< an x at which all lines are read off
     QString missing;
     units::DisplayUnits units;
 };
+
+/// The x axis of a chart in a rectangle, as it is painted there.
+AxisMap chartAxis(const ChartScene& scene, const QRectF& rect);
+
+/// A line's y at an x, straight between its points; nothing beyond its ends.
+std::optional<double> valueAt(const ChartLine& line, double x);
 
 void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect);
 /// Several in a grid, row by row.

@@ -77,7 +77,7 @@ QPushButton* newPhotoButton(Context context, std::function<std::string()> name)
     auto* button = new QPushButton;
     button->setFlat(true);
     button->setIconSize(kSmall);
-    const auto refresh = [context, button, name, seen = QString()]() mutable {
+    auto refresh = [context, button, name, seen = QString()]() mutable {
         const std::string now = name();
         button->setVisible(!now.empty());
         const QString path = now.empty() ? QString() : pathOf(context, now);
@@ -99,6 +99,7 @@ QPushButton* newPhotoButton(Context context, std::function<std::string()> name)
         showLarge(button, QString::fromStdString(name()), pathOf(context, name()));
     });
     button->hide();
+    refresh();
     return button;
 }
 

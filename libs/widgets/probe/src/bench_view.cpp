@@ -140,8 +140,8 @@ private:
             quietLabel(tr("Sets that are taken keep this set-up. Mind your ears at the blower, and fingers and "
                           "sleeves at its inlet."));
         mind->setWordWrap(true);
-        grid.addWidget(mind, 9, 0);
-        grid.setRowStretch(10, 1);
+        grid.addWidget(mind, 5 + SetupForm::kFields, 0);
+        grid.setRowStretch(6 + SetupForm::kFields, 1);
     }
 
     template <class Number, class Member>

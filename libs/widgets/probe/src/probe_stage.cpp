@@ -89,7 +89,6 @@ std::vector<WalkPicture> pictures()
     const auto atPin = [](Walk& walk) { walk.workspace().choosePin(0); };
     return {{"probe", view(View::Readings)},
             {"probe-session", view(View::Session)},
-            {"probe-chokes", view(View::Chokes)},
             {"probe-findings", view(View::Findings, atPin)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},

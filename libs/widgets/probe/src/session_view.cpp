@@ -15,7 +15,6 @@
 #include "app/instrument_desk.hpp"
 #include "app/reading_entry.hpp"
 #include "bench_views.hpp"
-#include "instrument_line.hpp"
 #include "kit/canvas.hpp"
 #include "kit/page_tools.hpp"
 #include "kit/section_canvases.hpp"
@@ -54,7 +53,11 @@ public:
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(0, 0, 0, 0);
         column->setSpacing(8);
-        column->addWidget(makeInstrumentLine(context, commands));
+        column->addWidget(makeInstrumentLine(
+            context, commands,
+            {QStringLiteral("instrument"), tr("Take a set here"), tr("Stop the set"),
+             tr("Takes a set at the chosen station from the instrument, each point when it is steady"),
+             tr("Tip is there"), [context] { return context.session.instrument().takeSet(); }}));
         column->addLayout(main, 1);
         column->addWidget(makePlan());
         connect(&desk(), &InstrumentDesk::changed, this, [this] { follow(); });

@@ -56,6 +56,8 @@ struct Prompts {
     /// A file to be written.
     std::function<QString(QWidget*, const QString& title, const QString& suggestion, const QString& filter)> writeTo;
     std::function<std::optional<LiftRequest>(QWidget*, Context, const QString& table)> lifts;
+    /// The points of a flow test out of a table.
+    std::function<std::optional<std::vector<job::FlowPoint>>(QWidget*, Context, const QString& table)> importFlow;
     /// Shows what a set of house rules would change: take it?
     std::function<bool(QWidget*, Context, const job::House&)> takeHouse;
     std::function<std::optional<paper::Parts>(QWidget*)> sheets;

@@ -6,11 +6,11 @@
 
 namespace euryth::widgets {
 
-/// How a head stands on a bench: fields and choices for adapter, entry, pipe and plug, in rows of `columns`.
+/// How a head stands on a bench: fields and choices for adapter, entry, pipe, plug and valve, in rows of `columns`.
 /// `of(job)` gives the address of the set-up in a job, const or not, or null, which turns them off.
 class SetupForm {
 public:
-    static constexpr int kFields = 4;
+    static constexpr int kFields = 5;
 
     SetupForm(Context context, QGridLayout& grid, int row, int columns)
         : m_context(context),
@@ -37,6 +37,7 @@ public:
         choice(of, tr("pipe"), tr("A pipe behind an exhaust port; without one numbers are lower"), truth,
                &job::Setup::pipe);
         choice(of, tr("plug"), tr("The spark plug is in"), truth, &job::Setup::plug);
+        valve(of);
     }
 
 private:
@@ -60,6 +61,28 @@ private:
             });
         };
         m_grid.addWidget(new ChoiceEdit(m_context, {label, tip, names, get, set}), row(), column());
+        ++m_at;
+    }
+
+    template <class Of>
+    void valve(Of of)
+    {
+        const Context context = m_context;
+        TextEdit::Source source;
+        source.label = tr("valve");
+        source.tip = tr("The valve that is used on the bench, where it is not the head's own");
+        source.get = [=] {
+            const job::Setup* setup = of(context.workspace.job());
+            return setup ? QString::fromStdString(setup->valve) : QString();
+        };
+        source.set = [=, label = source.label](const QString& typed) {
+            context.workspace.document().apply(label, [&](job::Job& job) {
+                if (job::Setup* setup = of(job))
+                    setup->valve = typed.trimmed().toStdString();
+            });
+            return QString();
+        };
+        m_grid.addWidget(new TextEdit(m_context, std::move(source)), row(), column());
         ++m_at;
     }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "exports/flow_case.hpp"
+#include "kit/instrument_line.hpp"
 #include "kit/stage.hpp"
 
 namespace euryth::widgets {
@@ -12,7 +13,6 @@ inline constexpr CommandId RemoveProbeSet{"remove-probe-set"};
 inline constexpr CommandId NextRound{"next-round"};
 inline constexpr CommandId AddFinding{"add-finding"};
 inline constexpr CommandId RemoveFinding{"remove-finding"};
-inline constexpr CommandId SimulateBench{"simulate-bench"};
 inline constexpr CommandId SaveInstrumentLog{"save-instrument-log"};
 inline constexpr CommandId FieldToFile{"field-to-file"};
 }  // namespace command

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "instrument_line.hpp"
+#include "kit/instrument_line.hpp"
 
 #include <QAction>
 #include <QComboBox>
@@ -8,7 +8,6 @@
 
 #include "app/instrument_desk.hpp"
 #include "kit/parts.hpp"
-#include "probe/probe_stage.hpp"
 
 namespace euryth::widgets {
 
@@ -33,20 +32,29 @@ QString latestText(const app::Workspace& w, const app::InstrumentView& view)
     return parts.join(QStringLiteral(" · "));
 }
 
-QString takingText(const app::Workspace& w, const app::InstrumentView& view)
+QString takingText(const app::Workspace& w, const InstrumentDesk& desk)
 {
-    const QString head = tr("Point %1 of %2").arg(view.point + 1).arg(view.points);
+    const app::InstrumentView& view = desk.view();
+    const auto lift = desk.liftInHand();
+    QString head = tr("Point %1 of %2").arg(view.point + 1).arg(view.points);
+    if (lift) {
+        const auto& point = w.job().ports[lift->port].flow[lift->test].points[lift->point];
+        head =
+            tr("Lift %1 (%2 of %3)").arg(w.text(Kind::Length, point.lift->si())).arg(view.point + 1).arg(view.points);
+    }
     switch (*view.phase) {
-    case SetTaker::Phase::Moving: return tr("%1: the tip is on its way").arg(head);
+    case SetTaker::Phase::Moving:
+        return lift ? tr("%1: the valve is on its way").arg(head) : tr("%1: the tip is on its way").arg(head);
     case SetTaker::Phase::ForHand:
-        return tr("%1: bring the tip there, then Tip is there (or the probe's key)").arg(head);
+        return lift ? tr("%1: open the valve so far, then Valve is there (or the instrument's key)").arg(head)
+                    : tr("%1: bring the tip there, then Tip is there (or the probe's key)").arg(head);
     case SetTaker::Phase::Done: return tr("All points are taken.");
     case SetTaker::Phase::Averaging: break;
     }
-    return view.mean ? tr("%1: %2, scatter %3")
-                           .arg(head, w.text(Kind::Depression, view.mean->value),
-                                w.text(Kind::Depression, view.mean->scatter))
-                     : tr("%1: waiting for air").arg(head);
+    const Kind kind = lift ? Kind::Flow : Kind::Depression;
+    return view.mean
+               ? tr("%1: %2, scatter %3").arg(head, w.text(kind, view.mean->value), w.text(kind, view.mean->scatter))
+               : tr("%1: waiting for air").arg(head);
 }
 
 QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
@@ -60,7 +68,7 @@ QString statusText(const app::Workspace& w, const InstrumentDesk& desk)
         return tr("Connected; nobody answers yet.");
     if (view.state == devices::Instrument::State::Silent)
         return tr("%1 has fallen silent.").arg(view.name);
-    QString text = view.phase ? takingText(w, view) : tr("%1: %2").arg(view.name, latestText(w, view));
+    QString text = view.phase ? takingText(w, desk) : tr("%1: %2").arg(view.name, latestText(w, view));
     if (view.badLines > 0)
         text += tr(" (%1 bad lines)").arg(view.badLines);
     return desk.doubts().isEmpty() || view.phase ? text : QStringLiteral("▲ ") + desk.doubts().join(QLatin1Char(' '));
@@ -86,10 +94,12 @@ QString abilities(const app::InstrumentView& view)
 /// The line's widgets, brought up to what the instrument is.
 class InstrumentLine : public QWidget {
 public:
-    InstrumentLine(Context context, const Commands& commands) : m_context(context)
+    InstrumentLine(Context context, const Commands& commands, InstrumentTakes takes)
+        : m_context(context),
+          m_takes(std::move(takes))
     {
-        setObjectName(QStringLiteral("instrumentLine"));
-        m_address->setObjectName(QStringLiteral("instrumentAddress"));
+        setObjectName(m_takes.name + QStringLiteral("Line"));
+        m_address->setObjectName(m_takes.name + QStringLiteral("Address"));
         m_address->setEditable(true);
         m_address->setFixedWidth(150);
         m_address->setAccessibleName(tr("Address of the instrument"));
@@ -98,15 +108,16 @@ public:
             m_address->addItem(QString::fromStdString(line));
         m_address->setEditText({});
         m_address->lineEdit()->setPlaceholderText(tr("instrument…"));
-        m_connect->setObjectName(QStringLiteral("instrumentConnect"));
-        m_status->setObjectName(QStringLiteral("instrumentStatus"));
+        m_connect->setObjectName(m_takes.name + QStringLiteral("Connect"));
+        m_status->setObjectName(m_takes.name + QStringLiteral("Status"));
         constexpr int room = 210;
         m_status->setMinimumWidth(room);
-        m_press->setObjectName(QStringLiteral("instrumentPress"));
-        m_press->setToolTip(tr("The tip is where it has to be: average now (the probe's own key does the same)"));
-        m_take->setObjectName(QStringLiteral("instrumentTake"));
-        m_take->setToolTip(tr("Takes a set at the chosen station from the instrument, each point when it is steady"));
-        m_simulated->setObjectName(QStringLiteral("instrumentSimulated"));
+        m_press->setObjectName(m_takes.name + QStringLiteral("Press"));
+        m_press->setToolTip(tr("All is where it has to be: average now (the instrument's own key does the same)"));
+        m_take->setObjectName(m_takes.name + QStringLiteral("Take"));
+        m_take->setToolTip(m_takes.tip);
+        m_press->setText(m_takes.there);
+        m_simulated->setObjectName(m_takes.name + QStringLiteral("Simulated"));
         m_simulated->setToolTip(
             tr("Starts the bench that ships with Euryth, with this port in it, and connects it (Ctrl+Shift+B)"));
         auto* row = new QHBoxLayout(this);
@@ -152,7 +163,7 @@ private:
         if (desk().view().phase)
             desk().stopSet();
         else
-            m_refused = desk().takeSet();
+            m_refused = m_takes.begin();
         refresh();
     }
 
@@ -163,7 +174,7 @@ private:
         m_connect->setText(desk().isOn() ? tr("Disconnect") : tr("Connect"));
         const bool ready = desk().isOn() && view.state == devices::Instrument::State::Ready && view.connected;
         m_take->setEnabled(ready || view.phase);
-        m_take->setText(view.phase ? tr("Stop the set") : tr("Take a set here"));
+        m_take->setText(view.phase ? m_takes.stop : m_takes.take);
         m_take->setVisible(desk().isOn());
         m_connect->setToolTip(abilities(view));
         m_simulated->setVisible(!desk().isOn());
@@ -174,17 +185,21 @@ private:
     }
 
     Context m_context;
+    InstrumentTakes m_takes;
     QComboBox* m_address = new QComboBox;
     QPushButton* m_connect = new QPushButton;
     ShortLabel* m_status = new ShortLabel;
     QPushButton* m_simulated = new QPushButton(tr("Simulated bench"));
-    QPushButton* m_press = new QPushButton(tr("Tip is there"));
+    QPushButton* m_press = new QPushButton;
     QPushButton* m_take = new QPushButton;
     QString m_refused;
 };
 
 }  // namespace
 
-QWidget* makeInstrumentLine(Context context, const Commands& commands) { return new InstrumentLine(context, commands); }
+QWidget* makeInstrumentLine(Context context, const Commands& commands, InstrumentTakes takes)
+{
+    return new InstrumentLine(context, commands, std::move(takes));
+}
 
 }  // namespace euryth::widgets
