@@ -24,9 +24,9 @@ struct SimulatedSet {
     }
 
 private:
-    static std::vector<euryth::devices::TipGoal> goalsAt(double stationMm)
+    static std::vector<euryth::devices::Goal> goalsAt(double stationMm)
     {
-        std::vector<euryth::devices::TipGoal> goals;
+        std::vector<euryth::devices::Goal> goals;
         for (const euryth::probing::GridPoint& p : euryth::probing::nineFields())
             goals.push_back({stationMm, p.u, p.v});
         return goals;

@@ -18,6 +18,7 @@
 #include "probe/probe_stage.hpp"
 #include "shape/shape_stage.hpp"
 #include "shell/dialogs.hpp"
+#include "shell/flow_dialog.hpp"
 #include "shell/main_window.hpp"
 #include "shell/shape_dialogs.hpp"
 #include "shell/shell_commands.hpp"
@@ -117,6 +118,11 @@ struct WindowFixture {
                      const QString& text) -> std::optional<widgets::LiftRequest> {
             const widgets::LiftDialog dialog(context, text, parent);
             return dialog.usable() ? std::optional(dialog.request()) : std::nullopt;
+        };
+        p.importFlow = [](QWidget* parent, widgets::Context context,
+                          const QString& text) -> std::optional<std::vector<job::FlowPoint>> {
+            const widgets::FlowDialog dialog(context, text, parent);
+            return dialog.usable() ? std::optional(dialog.points()) : std::nullopt;
         };
         p.takeHouse = [this](QWidget* parent, widgets::Context context, const job::House& house) {
             const widgets::HouseDialog dialog(context, house, parent);

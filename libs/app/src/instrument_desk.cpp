@@ -13,6 +13,7 @@
 #include "app/background.hpp"
 #include "app/language.hpp"
 #include "files/job_file.hpp"
+#include "tasks/flow_take.hpp"
 #include "tasks/probe_set.hpp"
 #include "tasks/rounds.hpp"
 
@@ -36,8 +37,9 @@ public:
                 if (const auto mean = taker->meanOf(channel))
                     m_latest[channel] = *mean;
             }
-            if (const auto mean = taker->now())
-                m_latest[Channel::Impact] = mean->value;
+            const auto& goals = taker->goals();
+            if (const auto mean = taker->now(); mean && taker->point() < goals.size())
+                m_latest[goals[taker->point()].channel()] = mean->value;
             return;
         }
         for (const devices::Reading& reading : m_talk.instrument().takeReadings())
@@ -53,7 +55,7 @@ public:
     /// What was read when the instrument's key was pressed, since this was last asked.
     std::vector<std::pair<Channel, double>> takePressed() { return std::exchange(m_pressed, {}); }
 
-    void take(std::vector<devices::TipGoal> goals, int number, std::optional<Length> lift, bool whenSteady)
+    void take(std::vector<devices::Goal> goals, int number, std::optional<Length> lift, bool whenSteady)
     {
         if (lift)
             m_talk.instrument().moveTo({Channel::Lift, inMm(*lift)});
@@ -299,9 +301,15 @@ QString InstrumentDesk::begin(Taking taking, std::optional<Length> lift)
     if (!place)
         return tr("choose a set first");
     const job::ProbeSet& set = m_workspace.job().ports[place->first].probes[place->second];
-    std::vector<devices::TipGoal> goals;
+    std::vector<devices::Goal> goals;
     for (const std::size_t i : taking.readings)
         goals.push_back({inMm(set.stationS.value_or(Length{})), set.readings[i].u, set.readings[i].v});
+    start(std::move(taking), std::move(goals), lift);
+    return {};
+}
+
+void InstrumentDesk::start(Taking taking, std::vector<devices::Goal> goals, std::optional<Length> lift)
+{
     m_doubts.clear();
     m_view.phase = SetTaker::Phase::ForHand;
     m_view.point = 0;
@@ -312,6 +320,27 @@ QString InstrumentDesk::begin(Taking taking, std::optional<Length> lift)
         table.take(goals, set, lift, steady);
     });
     emit changed();
+}
+
+QString InstrumentDesk::takeFlow(std::size_t test)
+{
+    if (!isReady())
+        return tr("connect an instrument first");
+    if (!m_view.latest.contains(Channel::Flow))
+        return tr("this instrument does not read the bench's flow");
+    const job::Port* port = m_workspace.port();
+    if (!port || test >= port->flow.size())
+        return tr("choose a flow test first");
+    Taking taking;
+    taking.port = port->id;
+    taking.set = port->flow[test].id;
+    taking.flow = true;
+    taking.readings = tasks::unreadLifts(port->flow[test]);
+    taking.group = m_workspace.document().newGroup();
+    if (taking.readings.empty())
+        return tr("all lifts of this test are read; add a test, or empty the ones to read again");
+    auto goals = tasks::liftGoals(port->flow[test], taking.readings);
+    start(std::move(taking), std::move(goals), std::nullopt);
     return {};
 }
 
@@ -361,6 +390,13 @@ std::optional<std::pair<std::size_t, std::size_t>> InstrumentDesk::placeOf(const
     const auto port = job::findPort(job, taking.port);
     if (!port)
         return std::nullopt;
+    if (taking.flow) {
+        const auto& flow = job.ports[*port].flow;
+        const auto test = std::ranges::find(flow, taking.set, &job::FlowTest::id);
+        if (test == flow.end())
+            return std::nullopt;
+        return std::pair(*port, static_cast<std::size_t>(test - flow.begin()));
+    }
     const auto& probes = job.ports[*port].probes;
     const auto set = std::ranges::find(probes, taking.set, &job::ProbeSet::id);
     if (set == probes.end())
@@ -370,13 +406,27 @@ std::optional<std::pair<std::size_t, std::size_t>> InstrumentDesk::placeOf(const
 
 std::optional<InstrumentDesk::InHand> InstrumentDesk::inHand() const
 {
-    const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
+    const auto found = pointInHand(false);
+    return found ? std::optional(InHand{found->port, found->test, found->point}) : std::nullopt;
+}
+
+std::optional<InstrumentDesk::LiftInHand> InstrumentDesk::liftInHand() const { return pointInHand(true); }
+
+std::optional<InstrumentDesk::LiftInHand> InstrumentDesk::pointInHand(bool ofFlow) const
+{
+    const auto place = m_taking && m_taking->flow == ofFlow ? placeOf(*m_taking) : std::nullopt;
     if (!place || !m_view.phase || m_view.point >= m_taking->readings.size())
         return std::nullopt;
-    const std::size_t reading = m_taking->readings[m_view.point];
-    if (reading >= m_workspace.job().ports[place->first].probes[place->second].readings.size())
+    const std::size_t point = m_taking->readings[m_view.point];
+    if (point >= pointsOf(*m_taking, *place))
         return std::nullopt;
-    return InHand{place->first, place->second, reading};
+    return LiftInHand{place->first, place->second, point};
+}
+
+std::size_t InstrumentDesk::pointsOf(const Taking& taking, std::pair<std::size_t, std::size_t> place) const
+{
+    const job::Port& port = m_workspace.job().ports[place.first];
+    return taking.flow ? port.flow[place.second].points.size() : port.probes[place.second].readings.size();
 }
 
 std::string InstrumentDesk::now() const
@@ -388,15 +438,34 @@ void InstrumentDesk::keepPoint(const SetTaker& taker, std::size_t point, const s
 {
     const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
     const std::size_t reading = m_taking ? m_taking->readings[point] : 0;
-    if (!place || reading >= m_workspace.job().ports[place->first].probes[place->second].readings.size()) {
+    if (!place || reading >= pointsOf(*m_taking, *place)) {
         stopSet();
         m_doubts << tr("the set that was being taken is gone, and what came after is not kept");
         return;
     }
     const devices::TakenPoint taken = taker.taken()[point];
+    m_view.point = std::max(m_view.point, point + 1);
+    const QString refused = m_taking->flow ? m_workspace.document().edit(
+                                                 tr("Take flow test"),
+                                                 [&](job::Job& job) {
+                                                     job::FlowTest& test = job.ports[place->first].flow[place->second];
+                                                     tasks::putTakenLift(taken, test, reading);
+                                                     test.instrument = instrument;
+                                                 },
+                                                 m_taking->group)
+                                           : keepReading(*place, reading, taker, taken, instrument);
+    if (!refused.isEmpty())
+        m_doubts.prepend(refused);
+    emit pointTaken();
+}
+
+QString InstrumentDesk::keepReading(std::pair<std::size_t, std::size_t> place, std::size_t reading,
+                                    const SetTaker& taker, const devices::TakenPoint& taken,
+                                    const std::string& instrument)
+{
     const tasks::Beside beside = tasks::besideOf(taker);
     const auto change = [&](job::Job& job) {
-        job::ProbeSet& set = job.ports[place->first].probes[place->second];
+        job::ProbeSet& set = job.ports[place.first].probes[place.second];
         tasks::putTaken(taken, analysis::roomAir(job.bench), now(), set.readings[reading]);
         set.instrument = instrument;
         const auto put = [&](auto& own, const auto& said) {
@@ -407,20 +476,23 @@ void InstrumentDesk::keepPoint(const SetTaker& taker, std::size_t point, const s
         put(set.depression, beside.depression);
         put(set.benchFlow, beside.flow);
     };
-    m_view.point = std::max(m_view.point, point + 1);
-    const QString refused = m_workspace.document().edit(tr("Take probe set"), change, m_taking->group);
-    if (!refused.isEmpty())
-        m_doubts.prepend(refused);
-    emit pointTaken();
+    return m_workspace.document().edit(tr("Take probe set"), change, m_taking->group);
 }
 
 void InstrumentDesk::finishSet(const SetTaker& taker)
 {
     m_view.phase.reset();
     const auto place = m_taking ? placeOf(*m_taking) : std::nullopt;
+    const bool flow = m_taking && m_taking->flow;
     m_taking.reset();
     if (!place)
         return;
+    if (flow) {
+        for (const Phrase& doubt : tasks::flowDoubts(taker))
+            m_doubts << m_workspace.text(doubt);
+        emit setTaken();
+        return;
+    }
     const job::Job& job = m_workspace.job();
     const job::Port& port = job.ports[place->first];
     const job::ProbeSet& set = port.probes[place->second];

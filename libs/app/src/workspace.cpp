@@ -150,7 +150,8 @@ std::vector<Workspace::PortResults> Workspace::keptResults()
     }
     // What was found in one port, or measured while it was cut, is a call on its neighbours too.
     const bool sameWork = samePorts && std::ranges::equal(before.ports, job().ports, [](const auto& p, const auto& q) {
-                              return p.pins == q.pins && p.cutProgress == q.cutProgress;
+                              return p.pins == q.pins && p.cutProgress == q.cutProgress && p.leakTests == q.leakTests &&
+                                     p.promises == q.promises;
                           });
     for (std::size_t i = 0; sameFlows && sameWork && i < kept.size(); ++i) {
         const bool same = kept[i].analysis && kept[i].end && before.castings == job().castings &&

@@ -84,14 +84,16 @@ std::set<std::string> plainWords(const job::Job& job)
         take(casting.note);
     }
     for (const job::Chamber& chamber : job.chambers)
-        take(chamber.when);
+        take(chamber.when + " " + chamber.state);
     for (const job::BenchRecord& bench : job.benches)
         take(bench.id);
     for (const job::Port& port : job.ports) {
         for (const job::ProbeSet& set : port.probes)
             take(set.state);
         for (const job::Pin& pin : port.pins)
-            take(pin.text);
+            take(pin.text + " " + pin.state);
+        for (const job::LeakTest& test : port.leakTests)
+            take(test.fluid + " " + test.place);
         take(port.id);
         take(port.material);
         take(job::currentPlan(port).name);
@@ -101,7 +103,7 @@ std::set<std::string> plainWords(const job::Job& job)
             take(plan.note);
         }
         for (const job::FlowTest& test : port.flow)
-            take(test.id);
+            take(test.id + " " + test.state);
         for (const job::Acceptance& accepted : port.accepted)
             take(accepted.reason);
     }

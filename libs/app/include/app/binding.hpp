@@ -50,6 +50,8 @@ inline constexpr units::Kind kUsualKind<Temperature> = units::Kind::Temperature;
 template <>
 inline constexpr units::Kind kUsualKind<RotationalSpeed> = units::Kind::Rotation;
 template <>
+inline constexpr units::Kind kUsualKind<Torque> = units::Kind::Torque;
+template <>
 inline constexpr units::Kind kUsualKind<int> = units::Kind::Count;
 
 }  // namespace detail

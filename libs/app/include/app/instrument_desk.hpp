@@ -64,6 +64,17 @@ public:
     QString goOn();
     /// Takes one point of the chosen set anew.
     QString retake(std::size_t point);
+    /// Takes the lifts of a flow test of the chosen port (index into its tests) that have no flow: one after the other
+    /// where the instrument moves the valve, else as a hand sets each and presses. Says what is missing, else an empty
+    /// text.
+    QString takeFlow(std::size_t test);
+    /// The lift in hand: port, test and point as they are in the job now; nothing where no flow test is being taken.
+    struct LiftInHand {
+        std::size_t port = 0;
+        std::size_t test = 0;
+        std::size_t point = 0;
+    };
+    [[nodiscard]] std::optional<LiftInHand> liftInHand() const;
     /// The hand is at the point that is asked for; while it is being averaged: it is good as it is.
     void press();
     /// Passes the point in hand over.
@@ -99,11 +110,12 @@ signals:
 
 private:
     class Table;  ///< the talk and the set, which only the thread beside the window touches
-    /// The set that is being taken, as the window knows it.
+    /// The set, or the flow test, that is being taken, as the window knows it.
     struct Taking {
         std::string port;
         std::string set;
         std::vector<std::size_t> readings;  ///< of the set, in the order in which they are taken
+        bool flow = false;                  ///< it is a flow test
         bool whole = false;                 ///< all of the set: what the bench says is its own
         int group = 0;                      ///< of the undo step
     };
@@ -115,8 +127,13 @@ private:
     [[nodiscard]] QString refusal() const;
     [[nodiscard]] std::string now() const;
     QString begin(Taking taking, std::optional<Length> lift);
+    void start(Taking taking, std::vector<devices::Goal> goals, std::optional<Length> lift);
+    [[nodiscard]] std::optional<LiftInHand> pointInHand(bool ofFlow) const;
+    [[nodiscard]] std::size_t pointsOf(const Taking& taking, std::pair<std::size_t, std::size_t> place) const;
     [[nodiscard]] std::optional<std::pair<std::size_t, std::size_t>> placeOf(const Taking& taking) const;
     void keepPoint(const devices::SetTaker& taker, std::size_t point, const std::string& instrument);
+    QString keepReading(std::pair<std::size_t, std::size_t> place, std::size_t reading, const devices::SetTaker& taker,
+                        const devices::TakenPoint& taken, const std::string& instrument);
     void finishSet(const devices::SetTaker& taker);
 
     Workspace& m_workspace;

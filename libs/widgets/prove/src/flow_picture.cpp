@@ -3,16 +3,20 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <numeric>
 
 #include <QClipboard>
 #include <QCoreApplication>
 #include <QGuiApplication>
+#include <QKeyEvent>
 
 #include "drawing/paint_empty.hpp"
+#include "proving/swirl.hpp"
 
 namespace euryth::widgets {
 
+using drawing::ChartLine;
 using drawing::ChartScene;
 using drawing::LineStyle;
 using units::Kind;
@@ -51,12 +55,6 @@ std::vector<QPointF> pointsOf(const proving::FlowSums& sums, Of of)
     return points;
 }
 
-/// What a test's flows may be off: by what a bench repeats to, or by its factor's range.
-double doubtOf(const proving::FlowSums& sums)
-{
-    return std::max(proving::kRepeats, sums.factorUncertainty.value_or(0.0));
-}
-
 template <class Of>
 void addLines(const job::Port& port, const std::vector<proving::FlowSums>& tests, std::optional<std::size_t> chosen,
               ChartScene& chart, Of of)
@@ -68,7 +66,7 @@ void addLines(const job::Port& port, const std::vector<proving::FlowSums>& tests
         auto points = pointsOf(sums, of);
         if (!points.empty())
             chart.lines.push_back({testName(port.flow[sums.test]), styleOf(other, now), std::move(points), true,
-                                   chart.yKind == Kind::Flow ? doubtOf(sums) : 0.0});
+                                   chart.yKind == Kind::Flow ? sums.doubt() : 0.0});
     }
 }
 
@@ -86,7 +84,95 @@ FlowCanvas::FlowCanvas(Context context, std::function<std::optional<std::size_t>
 {
     setObjectName(QStringLiteral("flowCanvas"));
     setMinimumSize(320, 220);
+    setMouseTracking(true);
+    setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Flow against lift, and what changed"));
+    setToolTip(tr("Left and right read off, + and - look nearer, 0 shows all"));
+}
+
+void FlowCanvas::setShows(Shows shows)
+{
+    m_shows = shows;
+    outdate();
+}
+
+void FlowCanvas::addFlow(const job::Port& port, const std::vector<proving::FlowSums>& tests, FlowPicture& picture) const
+{
+    const app::Workspace& w = workspace();
+    ChartScene flow =
+        chartOver(w,
+                  tr("Flow at %1, standard air, %2; band: doubt")
+                      .arg(w.text(Kind::Depression, proving::kReferenceDepression.si()), w.symbol(Kind::Flow)),
+                  Kind::Flow, picture.highest);
+    addLines(port, tests, m_test(), flow, [](const proving::FlowAt& at) { return std::optional(at.reference.si()); });
+    if (!port.promises.empty()) {
+        ChartLine promised{tr("promised"), LineStyle::PlanThin, {}};
+        for (const job::PromisedLift& at : port.promises.back().lifts)
+            promised.points.emplace_back(at.lift.si(), at.flow.si());
+        flow.lines.push_back(std::move(promised));
+    }
+    picture.charts.push_back(std::move(flow));
+    picture.shares.push_back(5.0);
+    const auto gain = proving::gainOf(port, tests);
+    if (!gain)
+        return;
+    ChartScene bars = chartOver(
+        w,
+        tr("Change from %1 to %2; hollow: less than a bench can tell")
+            .arg(QString::fromStdString(port.flow[gain->from].id), QString::fromStdString(port.flow[gain->to].id)),
+        Kind::Percent, picture.highest);
+    bars.fromZero = false;
+    for (const proving::DifferenceAt& at : gain->points)
+        bars.bars.push_back({at.lift.si(), at.share, at.counts});
+    picture.charts.push_back(std::move(bars));
+    picture.shares.push_back(3.0);
+}
+
+void FlowCanvas::addCoefficients(const job::Port& port, const std::vector<proving::FlowSums>& tests,
+                                 FlowPicture& picture) const
+{
+    const app::Workspace& w = workspace();
+    const auto add = [&](const QString& title, std::optional<double> proving::FlowAt::*of) {
+        ChartScene chart = chartOver(w, title, Kind::Number, picture.highest);
+        addLines(port, tests, m_test(), chart, [of](const proving::FlowAt& at) { return at.*of; });
+        if (chart.lines.empty())
+            return;
+        picture.charts.push_back(std::move(chart));
+        picture.shares.push_back(1.0);
+    };
+    add(tr("Cd on the valve's head"), &proving::FlowAt::onValve);
+    add(tr("Cd on the curtain round the open valve"), &proving::FlowAt::onCurtain);
+    add(tr("Cd on the smallest opening"), &proving::FlowAt::onOpening);
+    if (picture.charts.empty())
+        picture.missing = tr("Coefficients need the valve's diameter (Survey, Valve end).");
+}
+
+void FlowCanvas::addSwirl(const job::Port& port, const std::vector<proving::FlowSums>& tests,
+                          FlowPicture& picture) const
+{
+    const app::Workspace& w = workspace();
+    ChartScene chart = chartOver(w, tr("Swirl coefficient (Heywood 8.3)"), Kind::Number, picture.highest);
+    chart.fromZero = true;
+    std::size_t others = 0;
+    bool tumble = false;
+    for (const proving::FlowSums& sums : tests) {
+        const bool now = sums.test == m_test();
+        const std::size_t other = now ? 0 : others++;
+        const auto swirl = proving::swirlOf(w.job(), port, sums);
+        if (!swirl)
+            continue;
+        tumble = tumble || swirl->motion == job::Motion::Tumble;
+        ChartLine line{testName(port.flow[sums.test]), styleOf(other, now), {}, true, 0.0};
+        for (const proving::SwirlAt& at : swirl->points)
+            line.points.emplace_back(at.lift.si(), at.coefficient());
+        chart.lines.push_back(std::move(line));
+    }
+    if (chart.lines.empty())
+        return;
+    if (tumble)
+        chart.title = tr("Tumble coefficient (Heywood 8.3)");
+    picture.charts.push_back(std::move(chart));
+    picture.shares.push_back(3.4);
 }
 
 FlowPicture FlowCanvas::makeScene() const
@@ -99,41 +185,113 @@ FlowPicture FlowCanvas::makeScene() const
         picture.missing = tr("No flow test with two lifts yet.\nAdd a test and type what the bench reads.");
         return picture;
     }
-    double highest = 0.0;
-    for (const auto& sums : tests)
-        highest = std::max(highest, sums.points.back().lift.si());
-    ChartScene flow =
-        chartOver(w,
-                  tr("Flow at %1, standard air, %2; band: doubt")
-                      .arg(w.text(Kind::Depression, proving::kReferenceDepression.si()), w.symbol(Kind::Flow)),
-                  Kind::Flow, highest);
-    addLines(*port, tests, m_test(), flow, [](const proving::FlowAt& at) { return std::optional(at.reference.si()); });
-    picture.charts.push_back(std::move(flow));
-    picture.shares.push_back(5.0);
-    if (const auto gain = proving::gainOf(*port, tests)) {
-        ChartScene bars = chartOver(w,
-                                    tr("Change from %1 to %2; hollow: less than a bench can tell")
-                                        .arg(QString::fromStdString(port->flow[gain->from].id),
-                                             QString::fromStdString(port->flow[gain->to].id)),
-                                    Kind::Percent, highest);
-        bars.fromZero = false;
-        for (const proving::DifferenceAt& at : gain->points)
-            bars.bars.push_back({at.lift.si(), at.share, at.counts});
-        picture.charts.push_back(std::move(bars));
-        picture.shares.push_back(3.0);
+    for (const auto& sums : tests) {
+        picture.highest = std::max(picture.highest, sums.points.back().lift.si());
+        if (sums.test != m_test())
+            continue;
+        for (const proving::FlowAt& at : sums.points)
+            picture.lifts.push_back(at.lift.si());
     }
-    ChartScene swirl = chartOver(w, tr("Swirl meter, %1").arg(w.symbol(Kind::Rotation)), Kind::Rotation, highest);
-    addLines(*port, tests, m_test(), swirl,
-             [](const proving::FlowAt& at) { return at.swirl ? std::optional(at.swirl->si()) : std::nullopt; });
-    if (!swirl.lines.empty()) {
-        picture.charts.push_back(std::move(swirl));
-        picture.shares.push_back(3.4);
+    if (m_shows == Shows::Flow) {
+        addFlow(*port, tests, picture);
+        addSwirl(*port, tests, picture);
+    } else {
+        addCoefficients(*port, tests, picture);
     }
-    for (std::size_t i = 1; i < picture.charts.size(); ++i)
-        picture.charts[i].named = false;  // as over the first
-    for (std::size_t i = 0; i + 1 < picture.charts.size(); ++i)
-        picture.charts[i].xTitle.clear();  // one axis for all
+    for (std::size_t i = 0; i < picture.charts.size(); ++i) {
+        ChartScene& chart = picture.charts[i];
+        chart.named = i == 0;  // as over the first
+        chart.readAt = m_readAt;
+        if (m_inSight)
+            chart.xRange = m_inSight;
+        if (i + 1 < picture.charts.size())
+            chart.xTitle.clear();  // one axis for all
+    }
     return picture;
+}
+
+double FlowCanvas::liftAt(double pixel) const
+{
+    return scene().charts.empty() ? 0.0 : drawing::chartAxis(scene().charts.front(), area()).toValue(pixel);
+}
+
+void FlowCanvas::read(std::optional<double> lift)
+{
+    if (lift && (*lift < 0.0 || *lift > scene().highest * 1.06))
+        lift.reset();
+    if (lift == m_readAt)
+        return;
+    m_readAt = lift;
+    outdate();
+}
+
+/// To the next lift that the chosen test was read at.
+void FlowCanvas::stepReading(int by)
+{
+    const auto lifts = scene().lifts;
+    if (lifts.empty())
+        return;
+    if (!m_readAt)
+        return read(by > 0 ? lifts.front() : lifts.back());
+    constexpr double near = 1e-6;
+    if (by > 0) {
+        const auto next = std::ranges::find_if(lifts, [&](double l) { return l > *m_readAt + near; });
+        return read(next == lifts.end() ? lifts.back() : *next);
+    }
+    const auto next = std::find_if(lifts.rbegin(), lifts.rend(), [&](double l) { return l < *m_readAt - near; });
+    read(next == lifts.rend() ? lifts.front() : *next);
+}
+
+void FlowCanvas::zoom(double factor, double about)
+{
+    const double most = scene().highest * 1.06;
+    if (!(most > 0.0))
+        return;
+    const auto [from, to] = m_inSight.value_or(std::pair(0.0, most));
+    constexpr double nearest = 0.05;  // of all
+    const double wide = std::clamp((to - from) * factor, most * nearest, most);
+    const double left = std::clamp(about - (about - from) / (to - from) * wide, 0.0, most - wide);
+    m_inSight = std::pair(left, left + wide);
+    if (wide >= most)
+        m_inSight.reset();
+    outdate();
+}
+
+void FlowCanvas::showAll()
+{
+    m_inSight.reset();
+    outdate();
+}
+
+void FlowCanvas::mouseMoveEvent(QMouseEvent* event) { read(liftAt(event->position().x())); }
+void FlowCanvas::mouseDoubleClickEvent(QMouseEvent*) { showAll(); }
+void FlowCanvas::leaveEvent(QEvent*) { read(std::nullopt); }
+
+void FlowCanvas::wheelEvent(QWheelEvent* event)
+{
+    constexpr double perClick = 0.8;
+    const double clicks = event->angleDelta().y() / 120.0;
+    zoom(std::pow(perClick, clicks), liftAt(event->position().x()));
+    event->accept();
+}
+
+void FlowCanvas::keyPressEvent(QKeyEvent* event)
+{
+    constexpr double nearer = 0.7;
+    const double about = m_readAt.value_or(scene().highest / 2.0);
+    switch (event->key()) {
+    case Qt::Key_Left: return stepReading(-1);
+    case Qt::Key_Right: return stepReading(1);
+    case Qt::Key_Plus: return zoom(nearer, about);
+    case Qt::Key_Minus: return zoom(1.0 / nearer, about);
+    case Qt::Key_0: return showAll();
+    case Qt::Key_Escape:
+        if (m_readAt)
+            return read(std::nullopt);
+        break;
+    default: break;
+    }
+    SceneCanvas::keyPressEvent(event);
 }
 
 void FlowCanvas::draw(QPainter& painter, const FlowPicture& picture)

@@ -2,6 +2,7 @@
 #include "shell/dialog_prompts.hpp"
 #include "app/language.hpp"
 #include "shell/dialogs.hpp"
+#include "shell/flow_dialog.hpp"
 #include "shell/shape_dialogs.hpp"
 
 #include <QDialogButtonBox>
@@ -206,6 +207,10 @@ Prompts dialogPrompts()
     prompts.lifts = [](QWidget* parent, Context context, const QString& table) {
         LiftDialog dialog(context, table, parent);
         return runDialog(dialog, [](const LiftDialog& d) { return d.request(); });
+    };
+    prompts.importFlow = [](QWidget* parent, Context context, const QString& table) {
+        FlowDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const FlowDialog& d) { return d.points(); });
     };
     prompts.takeHouse = [](QWidget* parent, Context context, const job::House& house) {
         return HouseDialog(context, house, parent).exec() == QDialog::Accepted;

@@ -131,6 +131,7 @@ PaperDialog::PaperDialog(QWidget* parent)
       m_window(new QCheckBox(tr("&Window template, full size"))),
       m_cuts(new QCheckBox(tr("&Cuts: order, sections with depths, all ports"))),
       m_templates(new QCheckBox(tr("Section &templates, full size"))),
+      m_flow(new QCheckBox(tr("&Flow tests, a page each"))),
       m_buttons(new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel))
 {
     setWindowTitle(tr("Sheets for the bench"));
@@ -138,7 +139,7 @@ PaperDialog::PaperDialog(QWidget* parent)
     column->addWidget(
         new QLabel(tr("PDF, SVG and DXF hold these sheets, CSV the plan as a table. Every sheet has a line "
                       "of 50 mm: measure it before cutting.")));
-    for (QCheckBox* box : {m_plan, m_scribe, m_window, m_cuts, m_templates}) {
+    for (QCheckBox* box : {m_plan, m_scribe, m_window, m_cuts, m_templates, m_flow}) {
         box->setChecked(true);
         column->addWidget(box);
         connect(box, &QCheckBox::toggled, this, &PaperDialog::check);
@@ -151,14 +152,15 @@ PaperDialog::PaperDialog(QWidget* parent)
 
 paper::Parts PaperDialog::parts() const
 {
-    return {m_plan->isChecked(), m_scribe->isChecked(), m_window->isChecked(), m_cuts->isChecked(),
-            m_templates->isChecked()};
+    return {m_plan->isChecked(), m_scribe->isChecked(),    m_window->isChecked(),
+            m_cuts->isChecked(), m_templates->isChecked(), m_flow->isChecked()};
 }
 
 void PaperDialog::check()
 {
     const auto p = parts();
-    m_buttons->button(QDialogButtonBox::Ok)->setEnabled(p.plan || p.scribe || p.window || p.cuts || p.templates);
+    m_buttons->button(QDialogButtonBox::Ok)
+        ->setEnabled(p.plan || p.scribe || p.window || p.cuts || p.templates || p.flow);
 }
 
 }  // namespace euryth::widgets

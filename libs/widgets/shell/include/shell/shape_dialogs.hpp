@@ -60,6 +60,7 @@ private:
     QCheckBox* m_window;
     QCheckBox* m_cuts;
     QCheckBox* m_templates;
+    QCheckBox* m_flow;
     QDialogButtonBox* m_buttons;
 };
 

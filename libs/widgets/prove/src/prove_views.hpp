@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "kit/commands.hpp"
+#include "kit/parts.hpp"
+
+/// The views of the stage Prove, a file each.
+namespace euryth::widgets {
+
+/// The flow tests of the chosen port, typed, taken or imported; what they say beside each other.
+QWidget* makeFlowTestView(Context context, Desk& desk, const Commands& commands);
+/// All ports of the chosen one's kind beside each other.
+QWidget* makeAlikeView(Context context);
+/// Valve jobs of all ports against the house's rules, leak tests, chambers.
+QWidget* makeSeatsView(Context context);
+/// The same head on two benches.
+QWidget* makeBenchesView(Context context);
+/// Wet flow before and after.
+QWidget* makeWetView(Context context);
+
+/// Today, as files write it.
+std::string todayOf(Context context);
+
+}  // namespace euryth::widgets
