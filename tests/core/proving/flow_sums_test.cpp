@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "air/effective_area.hpp"
+#include "analysis/bench_checks.hpp"
 #include "calls/calls.hpp"
 #include "geometry/valve_opening.hpp"
 #include "proving/flow_difference.hpp"
@@ -123,6 +124,24 @@ TEST_CASE("a day of thin air and another depression are brought to one")
     CHECK(sums.points[0].reference.si() == Approx(0.020 * std::sqrt(293.15 / 308.15)).epsilon(1e-3));
     CHECK(sums.points[1].reference.si() == Approx(0.035 * 1.6321 * std::sqrt(293.15 / 308.15)).epsilon(1e-3));
     CHECK(sums.points[1].byRoot.si() == Approx(0.035 * 1.6733).epsilon(1e-4));
+}
+
+TEST_CASE("a test keeps the air of its day, on the book and on the engine")
+{
+    Bench bench;
+    auto& test = bench.add("before", {{4, 20}, {8, 35}});
+    test.temperature = temperatureFromCelsius(35);
+    const double thin = std::sqrt(293.15 / 308.15);
+    CHECK(bench.sums(0).points[0].reference.si() == Approx(0.020 * thin).epsilon(1e-3));
+    CHECK(analysis::testFactor(bench.job, bench.port, bench.port.flow[0]) == Approx(thin).epsilon(1e-3));
+    // Another day at the bench changes neither.
+    const VolumeFlow before = bench.sums(0).points[0].reference;
+    bench.job.bench.temperature = temperatureFromCelsius(5);
+    CHECK(bench.sums(0).points[0].reference.si() == Approx(before.si()).epsilon(1e-9));
+    CHECK(analysis::testFactor(bench.job, bench.port, bench.port.flow[0]) ==
+          Approx(std::sqrt(278.15 / 308.15)).epsilon(1e-3));
+    bench.port.flow[0].temperature.reset();
+    CHECK(analysis::testFactor(bench.job, bench.port, bench.port.flow[0]) == 1.0);
 }
 
 TEST_CASE("the mean over the lift and over the cam are exact for a straight curve")

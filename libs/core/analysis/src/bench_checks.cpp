@@ -6,7 +6,9 @@
 
 #include <boost/math/distributions/students_t.hpp>
 
+#include "air/effective_area.hpp"
 #include "air/orifice.hpp"
+#include "analysis/port_analysis.hpp"
 
 namespace euryth::analysis {
 
@@ -23,6 +25,30 @@ double standardUncertainty(const air::OrificePlate& plate)
 }
 
 }  // namespace
+
+std::optional<air::AirState> testAir(const job::Bench& bench, const job::FlowTest& test)
+{
+    job::Bench then = bench;
+    if (test.temperature)
+        then.temperature = test.temperature;
+    if (test.pressure)
+        then.pressure = test.pressure;
+    if (test.humidity)
+        then.humidity = test.humidity;
+    return roomAir(then);
+}
+
+double testFactor(const job::Job& job, const job::Port& port, const job::FlowTest& test)
+{
+    const double factor = job::benchFactor(job, test.bench, port.side);
+    const auto now = roomAir(job.bench);
+    const auto then = testAir(job.bench, test);
+    if (!now || !then || *now == *then || !test.depression)
+        return factor;
+    const auto speedNow = air::idealFlowSpeed(*now, *test.depression);
+    const auto speedThen = air::idealFlowSpeed(*then, *test.depression);
+    return speedNow && speedThen ? factor * (*speedNow / *speedThen) : factor;
+}
 
 Known<PlateResult> plateResult(const job::PlateCheck& check, const std::optional<air::AirState>& room)
 {

@@ -6,6 +6,7 @@
 
 #include "air/effective_area.hpp"
 #include "air/isentropic.hpp"
+#include "analysis/bench_checks.hpp"
 
 namespace euryth::engine {
 
@@ -144,7 +145,7 @@ void chooseOpening(const job::Job& job, const job::Port& port, const analysis::P
         std::vector<double> lifts{0.0};
         std::vector<double> areas{0.0};
         const MeasuredOpening opening(model);
-        for (const Measured& m : testPoints(*test, job::benchFactor(job, test->bench, port.side))) {
+        for (const Measured& m : testPoints(*test, analysis::testFactor(job, port, *test))) {
             lifts.push_back(m.lift.si());
             areas.push_back(opening(m));
         }

@@ -36,10 +36,13 @@ public:
     template <class T>
     void number(const FieldOf<T>& f, T& value)
     {
-        if (f.towardLeft)
-            value = -value;
-        else
-            changeOver(f.key, value);
+        if constexpr (requires { -value; }) {  // a temperature or a pressure of the air has no sign to change
+            if (f.towardLeft) {
+                value = -value;
+                return;
+            }
+        }
+        changeOver(f.key, value);
     }
     template <class T>
     void measured(const FieldOf<T>& f, std::optional<T>& value)
@@ -47,7 +50,7 @@ public:
         if (!f.towardLeft)
             changeOver(f.key, value);
         else if (value)
-            value = -*value;
+            number(f, *value);
     }
     template <class T>
     void extra(const FieldOf<T>& f, std::optional<T>& value)

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 
+#include "analysis/bench_checks.hpp"
 #include "engine/engine_model.hpp"
 
 namespace euryth::port_field {
@@ -21,7 +22,7 @@ std::optional<VolumeFlow> greatestTested(const job::Job& job, const job::Port& p
         if (p.flow && (!most || *p.flow > *most))
             most = p.flow;
     }
-    return most ? std::optional(*most * job::benchFactor(job, test->bench, port.side)) : std::nullopt;
+    return most ? std::optional(*most * analysis::testFactor(job, port, *test)) : std::nullopt;
 }
 
 std::optional<PortAir> measuredFlow(const job::Job& job, const job::Port& port, const air::AirState& room)

@@ -206,7 +206,7 @@ Known<FlowSums> sumsOf(const job::Job& job, const job::Port& port, const analysi
                        std::size_t test)
 {
     const job::FlowTest& of = port.flow[test];
-    const auto room = analysis::roomAir(job.bench);
+    const auto room = analysis::testAir(job.bench, of);
     FlowSums sums;
     sums.test = test;
     sums.factor = job::benchFactor(job, of.bench, port.side);

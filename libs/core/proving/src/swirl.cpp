@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "air/isentropic.hpp"
+#include "analysis/bench_checks.hpp"
 #include "analysis/engine_inputs.hpp"
 #include "job/job.hpp"
 #include "over_lift.hpp"
@@ -106,7 +107,7 @@ std::optional<SwirlCollapse> collapseOf(const SwirlSums& swirl)
 Known<SwirlSums> swirlOf(const job::Job& job, const job::Port& port, const FlowSums& sums)
 {
     const job::FlowTest& test = port.flow[sums.test];
-    const auto room = analysis::roomAir(job.bench);
+    const auto room = analysis::testAir(job.bench, test);
     SwirlSums swirl;
     swirl.test = sums.test;
     swirl.motion = test.motion.value_or(job::Motion::Swirl);

@@ -110,6 +110,26 @@ private:
         return edit;
     }
 
+    /// The room's air on the day of the test.
+    void addAir(QGridLayout& grid, int row)
+    {
+        FormBuilder form(m_context, grid);
+        const auto field = [this](const auto& of, auto member) {
+            return [this, &of, member]() -> std::optional<app::FieldBinding> {
+                const auto chosen = test();
+                if (!chosen)
+                    return std::nullopt;
+                return app::bind(
+                    of, [ port = *m_context.workspace.portIndex(), flow = *chosen,
+                          member ](auto& job) -> auto& { return job.ports[port].flow[flow].*member; });
+            };
+        };
+        using T = job::FlowTest;
+        form.add(row, 0, field(job::field::temperature, &T::temperature));
+        form.add(row, 1, field(job::field::humidity, &T::humidity));
+        form.add(row + 1, 0, field(job::field::pressure, &T::pressure));
+    }
+
     QWidget* makeMotion()
     {
         const auto get = [this] {
@@ -183,6 +203,7 @@ private:
             return there ? &job.ports[*port].flow[*chosen].setup : nullptr;
         });
         inner->addWidget(makeMotion(), SetupForm::kFields / 2, 1);
+        addAir(*inner, SetupForm::kFields / 2 + 1);
         return form;
     }
 

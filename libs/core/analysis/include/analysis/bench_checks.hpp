@@ -5,11 +5,18 @@
 #include <vector>
 
 #include "air/moist_air.hpp"
-#include "job/air_read.hpp"
+#include "job/job.hpp"
 #include "words/known.hpp"
 
 /// What the checks of a flow bench say about it.
 namespace euryth::analysis {
+
+/// The room's air while a flow test was made: as it wrote down, else the bench's; nothing where a number is in neither.
+std::optional<air::AirState> testAir(const job::Bench& bench, const job::FlowTest& test);
+
+/// By which the flows of a test are multiplied to be true ones in the bench room's present air: its bench's factor, and
+/// the speeds of lossless air at the test's depression in the one and the other (air::idealFlowSpeed()).
+double testFactor(const job::Job& job, const job::Port& port, const job::FlowTest& test);
 
 /// One calibration plate.
 struct PlateResult {

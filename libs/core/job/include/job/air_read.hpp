@@ -82,8 +82,13 @@ struct FlowTest {
     std::optional<Motion> motion;  ///< that the points' paddle or torque tells; swirl where nobody says
     std::string note;
     std::optional<PressureDifference> depression;
+    // The room's air on that day; what is not written down is that of the bench as it stands (Bench).
+    std::optional<Temperature> temperature;
+    std::optional<AbsolutePressure> pressure;
+    std::optional<double> humidity;
     Setup setup;
     std::vector<FlowPoint> points;
+    UnknownKeys unknownInAir;
     UnknownKeys unknown;
     friend bool operator==(const FlowTest&, const FlowTest&) = default;
 };

@@ -636,6 +636,12 @@ void describe(V& v, T& test)
     v.word("motion", kMotionKeys, test.motion);
     v.text("note", test.note);
     v.measured(field::depression, test.depression);
+    v.object("air", [&](auto& air) {
+        air.extra(field::temperature, test.temperature);
+        air.extra(field::pressure, test.pressure);
+        air.extra(field::humidity, test.humidity);
+        air.unknown(test.unknownInAir);
+    });
     v.object("setup", test.setup);
     v.list("points", test.points);
     v.unknown(test.unknown);
