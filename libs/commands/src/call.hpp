@@ -88,6 +88,8 @@ int callProbe(const Request& request, std::ostream& out);
 int callPlate(const Request& request, std::ostream& out);
 int callBook(const Request& request, std::ostream& out);
 int callSwirl(const Request& request, std::ostream& out);
+int callPack(const Request& request, std::ostream& out);
+int callUnpack(const Request& request, std::ostream& out);
 int callConvert(const Request& request, std::ostream& out);
 
 /// Shared by the calls.

@@ -63,6 +63,8 @@ constexpr std::array kCalls{
     CallEntry{"chokes", "chokes JOB --port I1", kPort, callChokes},
     CallEntry{"book", "book JOB --port I1", kPort, callBook},
     CallEntry{"swirl", "swirl JOB --port I1", kPort, callSwirl},
+    CallEntry{"pack", "pack JOB --to X.euryth.zip", kTo, callPack},
+    CallEntry{"unpack", "unpack X.euryth.zip --to FOLDER", kTo, callUnpack},
     CallEntry{"queue", "queue FOLDER", kNone, nullptr},
     CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
