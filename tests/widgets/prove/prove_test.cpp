@@ -342,9 +342,11 @@ TEST_CASE("Prove: a leaking valve is lapped, tested dry, and the chambers are me
     auto* text = f.find<QLabel>("chamberText");
     CHECK(text->text().contains(QStringLiteral("not alike")));
     const auto before = f.workspace.job().chambers.size();
+    f.find<QLineEdit>("chamberState")->setText(QStringLiteral("after chamber work"));
     f.find<QPushButton>("chambersAgain")->click();
     f.settle();
     REQUIRE(f.workspace.job().chambers.size() == 2 * before);
+    CHECK(f.workspace.job().chambers.back().state == "after chamber work");
     CHECK(text->text().contains(QStringLiteral("not alike")));  // what was measured counts until there is more
     auto* plan = f.find<widgets::EntryView>("chamberPlan");
     plan->setFocus();

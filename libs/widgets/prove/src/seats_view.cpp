@@ -332,13 +332,21 @@ private:
     QWidget* makeChambers()
     {
         auto* panel = new Panel(tr("Chambers"));
+        m_state = new QLineEdit;
+        m_state->setObjectName(QStringLiteral("chamberState"));
+        m_state->setPlaceholderText(tr("after valve job"));
+        m_state->setAccessibleName(tr("State of the head for the new measurement"));
+        m_state->setToolTip(tr("State of the head: after valve job, after chamber work, after skim ..."));
         auto* again = new QPushButton(tr("Measure again"));
         again->setObjectName(QStringLiteral("chambersAgain"));
-        again->setToolTip(tr("A new row for each cylinder; what was measured before stays"));
+        again->setToolTip(tr("A new row for each cylinder, of that state; what was measured before stays"));
         connect(again, &QPushButton::clicked, this, [this] {
-            const auto& chambers = m_context.workspace.job().chambers;
-            app::measureChambersAgain(m_context.workspace, chambers.empty() ? "before" : "after", todayOf(m_context));
+            const QString typed = m_state->text().trimmed();
+            app::measureChambersAgain(m_context.workspace,
+                                      (typed.isEmpty() ? m_state->placeholderText() : typed).toStdString(),
+                                      todayOf(m_context));
         });
+        panel->addTool(m_state);
         panel->addTool(again);
         auto* picture = new ChamberCanvas(m_context);
         picture->setFixedHeight(106);
@@ -375,6 +383,7 @@ private:
     SeatTable* m_seats = nullptr;
     LeakTests* m_leaks = nullptr;
     Panel* m_leakPanel = nullptr;
+    QLineEdit* m_state = nullptr;
     QLabel* m_text = nullptr;
 };
 
