@@ -283,7 +283,7 @@ void removeLeakTest(Workspace& workspace, std::size_t test)
 RowTable* makeChamberPlan(Workspace& workspace, QObject* parent)
 {
     RowTable::Source source;
-    source.columns = {tr("cylinder"), tr("volume"), tr("state"), tr("ratio"), tr("take out")};
+    source.columns = {tr("cylinder"), tr("volume"), tr("ratio"), tr("take out")};
     source.goesDown = true;
     source.rows = [&workspace] { return static_cast<int>(workspace.job().chambers.size()); };
     source.binding = [](int row, int column) -> FieldBinding {
@@ -298,15 +298,13 @@ RowTable* makeChamberPlan(Workspace& workspace, QObject* parent)
     };
     source.computed = [&workspace](int row, int column) {
         const QString unknown = QString::fromUtf8(units::kUnknownText);
-        if (column == 2)
-            return QString::fromStdString(workspace.job().chambers[at(row)].state);
         const auto chambers = proving::chambersOf(workspace.job());
         if (!chambers)
             return unknown;
         const auto now = std::ranges::find(chambers->now, at(row), &proving::ChamberNow::index);
         if (now == chambers->now.end())
             return tr("earlier");
-        if (column == 4)
+        if (column == 3)
             return workspace.number(units::Kind::SmallVolume, now->take.si());
         return now->ratio ? QString::fromStdString(units::formatPlain(*now->ratio, 2, workspace.displayUnits()))
                           : unknown;

@@ -255,7 +255,7 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     }
     painter.save();
     if (scene.xRange)
-        painter.setClipRect(plot.adjusted(-6, -8, 6, 6));
+        painter.setClipRect(QRectF(plot.left() - 6, rect.top(), plot.width() + 12, rect.height()));
     if (!scene.bars.empty())
         paintBars(painter, theme, scene, x, y);
     for (const ChartLine& line : scene.lines) {

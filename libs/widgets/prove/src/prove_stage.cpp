@@ -74,7 +74,12 @@ StageInfo proveStage()
                   walk.four(port, station);
                   walk.show(calls::Stage::Prove);
               }},
-             {"prove-seats", [](Walk& walk) { walk.show(calls::Stage::Prove, ProvePage::Seats); }}}};
+             {"prove-seats", [](Walk& walk) {
+                  constexpr std::size_t port = 6;  // I4, whose valve weeps
+                  walk.look(false, false, false);
+                  walk.four(port, 0);
+                  walk.show(calls::Stage::Prove, ProvePage::Seats);
+              }}}};
 }
 
 }  // namespace euryth::widgets

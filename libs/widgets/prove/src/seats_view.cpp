@@ -267,6 +267,18 @@ protected:
     }
 };
 
+/// Of which state of the head each chamber was measured last; empty where nobody has said.
+QString statesText(const job::Job& job, const proving::Chambers& chambers)
+{
+    QStringList told;
+    for (const proving::ChamberNow& now : chambers.now) {
+        const std::string& state = job.chambers[now.index].state;
+        if (!state.empty() && now.cylinder)
+            told << tr("%1 %2").arg(*now.cylinder).arg(QString::fromStdString(state));
+    }
+    return told.isEmpty() ? QString() : tr("Measured: %1.").arg(told.join(QStringLiteral(", ")));
+}
+
 QString chambersText(const app::Workspace& w)
 {
     const auto chambers = proving::chambersOf(w.job());
@@ -278,6 +290,7 @@ QString chambersText(const app::Workspace& w)
                  .arg(volume(chambers->spread()), volume(w.job().house.alikeChamber),
                       chambers->alike ? tr("alike.") : tr("<b>not alike.</b>"));
     const auto ratio = [&](double r) { return w.number(Kind::Number, r); };
+    lines << statesText(w.job(), *chambers);
     if (chambers->ratioLow)
         lines << tr("Compression from %1 to %2; all at the largest chamber %3.")
                      .arg(ratio(*chambers->ratioLow), ratio(*chambers->ratioHigh), ratio(*chambers->ratio));
@@ -293,6 +306,7 @@ QString chambersText(const app::Workspace& w)
     } else {
         lines << tr("Skim: missing %1.").arg(withLinks(w, chambers->skim.missing));
     }
+    lines.removeAll(QString());
     return lines.join(QStringLiteral("<br>"));
 }
 
@@ -346,8 +360,6 @@ private:
                                       (typed.isEmpty() ? m_state->placeholderText() : typed).toStdString(),
                                       todayOf(m_context));
         });
-        panel->addTool(m_state);
-        panel->addTool(again);
         auto* picture = new ChamberCanvas(m_context);
         picture->setFixedHeight(106);
         panel->body()->addWidget(picture);
@@ -355,6 +367,10 @@ private:
         auto* table = newTable(m_context, app::makeChamberPlan(m_context.workspace, this), *messages, "chamberPlan", 4);
         panel->body()->addWidget(table);
         panel->body()->addWidget(messages);
+        auto* line = new QHBoxLayout;
+        line->addWidget(m_state, 1);
+        line->addWidget(again);
+        panel->body()->addLayout(line);
         auto* grid = newGrid();
         FormBuilder(m_context, *grid)
             .job(
