@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Cut as one works with it: aims, depths settled by hand, what the cuts do, ticks and sizes at the bench, light work.
+#include "support/wait_until.hpp"
 #include "support/window_fixture.hpp"
 
 #include <QLineEdit>
@@ -219,7 +220,11 @@ TEST_CASE("Cut: at the bench each element is ticked with Space, port after port"
 {
     CutViews f(View::Work);
     auto* board = f.board();
-    board->setFocus();
+    const auto inHand = [board] {  // on a busy machine the window is not active at once
+        board->setFocus();
+        return board->hasFocus();
+    };
+    REQUIRE(waitUntil(inHand));
     REQUIRE(board->model()->columnCount() == static_cast<int>(f.workspace.job().ports.size()));
     board->setCurrentIndex(board->model()->index(0, 0));
     f.settle();

@@ -230,6 +230,7 @@ TEST_CASE("Prove: a test is taken from the bench, lift by lift, as one undo step
     const auto lifts = f.test(0).points.size();
     app::InstrumentDesk& desk = f.session.instrument();
     CHECK_FALSE(desk.takeFlow(0).isEmpty());  // nothing is connected
+    CHECK(f.workspace.stage() == calls::Stage::Prove);
     f.find<QComboBox>("flowInstrumentAddress")->setEditText(QString::fromStdString(bench.address()));
     f.find<QPushButton>("flowInstrumentConnect")->click();
     REQUIRE(waitUntil([&] { return desk.isReady() && desk.view().latest.contains(devices::Channel::Flow); }));

@@ -157,7 +157,8 @@ void removeFinding(Desk& desk)
 void simulateBench(Desk& desk)
 {
     app::SimulatedBench& bench = desk.session().simulatedBench();
-    desk.showStage(calls::Stage::Probe);
+    if (desk.workspace().stage() != calls::Stage::Prove)  // where flow tests are taken from it
+        desk.showStage(calls::Stage::Probe);
     if (desk.session().instrument().isOn() || bench.isOn())
         return;
     constexpr int seed = 7;

@@ -118,7 +118,6 @@ QWidget* valveRules(Context context)
     form.job(row++, 0, field::seatWidthExhaust, house(&H::exhaustSeatWidth));
     form.job(row++, 0, field::scribeBelowIntake, house(&H::intakeScribeBelow));
     form.job(row++, 0, field::scribeBelowExhaust, house(&H::exhaustScribeBelow));
-    form.job(row++, 0, field::runOutLimit, house(&H::runOutLimit));
     panel->body()->addLayout(grid);
     panel->body()->addStretch(1);
     return panel;
@@ -171,6 +170,8 @@ QWidget* workRules(Context context)
         4, 0, field::alikeChamber, [](auto& job) -> auto& { return job.house.alikeChamber; });
     form.job(
         5, 0, field::liftStep, [](auto& job) -> auto& { return job.house.liftStep; });
+    form.job(
+        6, 0, field::runOutLimit, [](auto& job) -> auto& { return job.house.runOutLimit; });
     column->addWidget(heading(tr("Walls by material and place")));
     column->addWidget(makeWallRules(context));
     column->addStretch(1);
