@@ -72,9 +72,15 @@ Limits limitsOf(const ChartScene& scene)
         l.high = std::max(l.high, *scene.limit);
     if (scene.fromZero)
         l.low = std::min(l.low, 0.0);
+    // Nothing is in sight.
     if (l.low > l.high)
-        l.low = l.high = 0.0;                                                             // nothing is in sight
-    const double margin = (scene.bars.empty() ? 0.06 : 0.24) * (l.high - l.low) + 1e-12;  // over bars stands a number
+        l.low = l.high = 0.0;
+    // All the same, as a swirl of none.
+    constexpr double flat = 0.01;
+    if (l.high - l.low < 1e-9)
+        l.high = l.low + (l.high > 0.0 ? flat * l.high : flat);
+    // Over bars stands a number.
+    const double margin = (scene.bars.empty() ? 0.06 : 0.24) * (l.high - l.low);
     l.high += margin;
     if (!scene.fromZero)
         l.low -= margin;
