@@ -7,11 +7,11 @@
 #include <numeric>
 
 #include <QClipboard>
-#include <QCoreApplication>
 #include <QGuiApplication>
 #include <QKeyEvent>
 
 #include "drawing/paint_empty.hpp"
+#include "kit/parts.hpp"
 #include "proving/swirl.hpp"
 
 namespace euryth::widgets {
@@ -22,8 +22,6 @@ using drawing::LineStyle;
 using units::Kind;
 
 namespace {
-
-QString tr(const char* text) { return QCoreApplication::translate("Flow", text); }
 
 ChartScene chartOver(const app::Workspace& w, const QString& title, Kind kind, double highest)
 {
