@@ -169,3 +169,64 @@ TEST_CASE("everything a survey can hold comes back equal, and is written the sam
     CHECK(back->ports[2].id == job.ports[2].id);
     CHECK(text.find("\"branches\": [") != std::string::npos);
 }
+
+TEST_CASE("everything that is proved comes back equal, and lists without end are refused")
+{
+    job::Job job = demoJob();
+    job.engine.wantedChamber = volumeFromCc(43.5);
+    job.chambers = {{1, volumeFromCc(44), "2026-02-01", "after skim", {}}};
+    job.house.alikeFlow = 0.015;
+    job.house.alikeChamber = volumeFromCc(0.3);
+    job.house.runOutLimit = lengthFromMm(0.04);
+    job.house.liftStep = lengthFromMm(1.27);
+    job.benches[1].pairs = {{"2026-01-16", "main", job::Side::Exhaust, 1.04, 0.012, 6, {}}};
+    job::Port& port = job.ports[0];
+    job::FlowTest& test = port.flow.emplace_back();
+    test.id = "F1";
+    test.instrument = "bench 7";
+    test.motion = job::Motion::Tumble;
+    test.temperature = temperatureFromCelsius(27);
+    test.pressure = absolutePressureFromPa(99000);
+    test.humidity = 0.4;
+    test.setup.valve = "test valve";
+    test.points.emplace_back().lift = lengthFromMm(2);
+    test.points[0].swirlTorque = Torque::fromSi(-0.012);
+    port.promises = {{"2026-02-01", "F1", {{lengthFromMm(2), VolumeFlow::fromSi(0.02), {}}}, {{"later", "1"}}}};
+    port.leakTests = {
+        {"2026-02-02", "vacuum", PressureDifference::fromSi(60000), 30.0, job::Tight::Leaks, "low", true, {}}};
+    REQUIRE(job::check(job).empty());
+    const std::string text = files::jobText(job);
+    const auto back = files::parseJob(text);
+    REQUIRE(back);
+    CHECK(files::jobText(*back) == text);
+    const job::Port& read = back->ports[0];
+    CHECK(read.leakTests == port.leakTests);
+    CHECK(read.promises[0].from == "F1");
+    CHECK(read.promises[0].unknown.size() == 1);
+    CHECK(read.promises[0].lifts[0].flow.si() == Approx(0.02));
+    CHECK(read.flow[0].motion == job::Motion::Tumble);
+    CHECK(read.flow[0].instrument == "bench 7");
+    CHECK(read.flow[0].setup.valve == "test valve");
+    CHECK(inCelsius(*read.flow[0].temperature) == Approx(27));
+    CHECK(read.flow[0].points[0].swirlTorque->si() == Approx(-0.012));
+    CHECK(back->benches[1].pairs[0].side == job::Side::Exhaust);
+    CHECK(*back->benches[1].pairs[0].lifts == 6);
+    CHECK(back->chambers[0].state == "after skim");
+    CHECK(inCc(*back->engine.wantedChamber) == Approx(43.5));
+    CHECK(back->house.alikeFlow == Approx(0.015));
+    CHECK(inMm(back->house.liftStep) == Approx(1.27));
+
+    const auto refused = [&](const std::string& place) {
+        return std::ranges::any_of(job::check(job), [&](const job::Problem& p) { return p.place == place; });
+    };
+    port.flow.resize(201);
+    CHECK(refused("ports/I1/flow"));
+    port.leakTests.resize(201);
+    CHECK(refused("ports/I1/leak_tests"));
+    port.promises.resize(201);
+    CHECK(refused("ports/I1/flow_promises"));
+    job.chambers.resize(2001);
+    CHECK(refused("chambers"));
+    job.benches[1].pairs.resize(2001, job.benches[1].pairs[0]);
+    CHECK(refused("benches/the neighbour's/pairs"));
+}

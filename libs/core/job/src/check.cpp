@@ -40,6 +40,7 @@ constexpr std::size_t kMostStations = 500;
 constexpr std::size_t kMostPoints = 5000;
 constexpr std::size_t kMostSets = 2000;
 constexpr std::size_t kMostLifts = 100;
+constexpr std::size_t kMostTests = 200;
 constexpr std::size_t kMostReadings = 2000;
 constexpr std::size_t kMostPorts = 256;
 
@@ -206,6 +207,21 @@ void checkCutting(const Port& port, const std::string& path, std::vector<Problem
     }
 }
 
+/// Sums go through pairs of tests, and through all chambers of a cylinder.
+void checkProving(const Port& port, const std::string& path, std::vector<Problem>& problems)
+{
+    tooMany(port.leakTests, kMostTests, path + "leak_tests", problems);
+    if (!tooMany(port.promises, kMostTests, path + "flow_promises", problems)) {
+        for (std::size_t i = 0; i < port.promises.size(); ++i)
+            tooMany(port.promises[i].lifts, kMostSets, path + "flow_promises/" + std::to_string(i) + "/lifts",
+                    problems);
+    }
+    if (tooMany(port.flow, kMostTests, path + "flow", problems))
+        return;
+    for (std::size_t i = 0; i < port.flow.size(); ++i)
+        tooMany(port.flow[i].points, kMostSets, path + "flow/" + entryName(port.flow[i], i) + "/points", problems);
+}
+
 /// A morning has an end: places and lifts of the plan for probing.
 void checkProbePlan(const ProbePlan& plan, const std::string& path, std::vector<Problem>& problems)
 {
@@ -224,6 +240,7 @@ void checkBenches(const std::vector<BenchRecord>& benches, std::vector<Problem>&
             problems.push_back({here + "id", say("must.once")});
         tooMany(benches[i].plates, kMostSets, here + "plates", problems);
         tooMany(benches[i].leaks, kMostSets, here + "leaks", problems);
+        tooMany(benches[i].pairs, kMostSets, here + "pairs", problems);
     }
 }
 
@@ -328,6 +345,7 @@ std::vector<Problem> check(const Job& job)
     checkEngine(job.engine, problems);
     checkHouse(job.house, problems);
     checkBenches(job.benches, problems);
+    tooMany(job.chambers, kMostSets, "chambers", problems);
     std::set<std::string> castings;
     for (std::size_t i = 0; i < job.castings.size(); ++i) {
         if (!castings.insert(job.castings[i].id).second)
@@ -350,6 +368,7 @@ std::vector<Problem> check(const Job& job)
         checkProbes(port, path, problems);
         checkCutting(port, path, problems);
         checkPins(port, path, problems);
+        checkProving(port, path, problems);
         checkProbePlan(port.probePlan, path, problems);
         checkPlans(port, path, problems);
         checkValve(port.valve, path + "valve", problems);
