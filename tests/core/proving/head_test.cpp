@@ -71,8 +71,15 @@ TEST_CASE("ports alike: the odd one out is found beyond the house's tolerance, a
     CHECK_FALSE(alikeOf(four.job, 0, analyses)->oddFlow);
     CHECK_FALSE(four.call("flow-odd", 2));
     CHECK(toBring(four.job, *alikeOf(four.job, 0, analyses), analyses).size() == 1);
-    // A test with another adapter is left out, and why is said.
+    // A test with another adapter is left out, be it the first one's, and why is said.
     four.job.house.alikeFlow = 0.02;
+    for (std::size_t i = 0; i < 4; ++i)
+        four.job.ports[i].flow[0].setup.bore = lengthFromMm(i == 0 ? 90 : 94);
+    alike = alikeOf(four.job, 0, analyses);
+    CHECK(alike->whyNot[0].front().id() == "differ.bore");
+    CHECK(*alike->oddFlow == 2);
+    for (std::size_t i = 0; i < 4; ++i)
+        four.job.ports[i].flow[0].setup.bore.reset();
     four.job.ports[0].flow[0].setup.bore = lengthFromMm(94);
     four.job.ports[2].flow[0].setup.bore = lengthFromMm(90);
     alike = alikeOf(four.job, 0, analyses);
@@ -317,6 +324,9 @@ TEST_CASE("a port that flows more moves the band up by the filling model, and th
     CHECK(more->to > more->from * 1.02);
     CHECK(more->to < more->from * 1.10);
     CHECK(more->fillingAfter > more->fillingBefore);
+    std::stop_source stopped;
+    stopped.request_stop();
+    CHECK_FALSE(powerShift(bench.job, bench.port(), bench.analysis(), 0, 1, stopped.get_token()));
     bench.job.engine.peakRpm.reset();
     CHECK_FALSE(powerShift(bench.job, bench.port(), bench.analysis(), 0, 1));
 }

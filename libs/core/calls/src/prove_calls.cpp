@@ -147,7 +147,7 @@ private:
         call.text += say(seal->relapped ? "call.valve-leaks.again" : "call.valve-leaks.do");
     }
 
-    /// The smallest and the largest chamber, at the intake ports of their cylinders.
+    /// Chambers that are not alike: told once, at the intake ports of the smallest one.
     void chamber()
     {
         if (m_of.port.side != job::Side::Intake || !m_of.port.cylinder || m_of.port.isBranch())

@@ -34,21 +34,42 @@ public:
 private:
     void takeTests()
     {
-        const job::FlowTest* first = nullptr;
-        for (const std::size_t i : m_alike.ports) {
-            const job::Port& port = m_job.ports[i];
-            const job::FlowTest* test = job::countingTest(port);
-            const auto index = test ? std::optional(static_cast<std::size_t>(test - port.flow.data())) : std::nullopt;
+        std::vector<const job::FlowTest*> tests;
+        for (const std::size_t i : m_alike.ports)
+            tests.push_back(job::countingTest(m_job.ports[i]));
+        const auto book = largestBook(tests);
+        for (std::size_t k = 0; k < tests.size(); ++k) {
+            const job::Port& port = m_job.ports[m_alike.ports[k]];
+            const auto index =
+                tests[k] ? std::optional(static_cast<std::size_t>(tests[k] - port.flow.data())) : std::nullopt;
             m_alike.tests.push_back(index);
-            auto sums = index ? sumsOf(m_job, port, m_analysisOf(i), *index) : Known<FlowSums>{};
+            auto sums = index ? sumsOf(m_job, port, m_analysisOf(m_alike.ports[k]), *index) : Known<FlowSums>{};
             std::vector<Phrase> why;
-            if (sums && first)
-                why = whyNotInOneBook(*first, *test);
-            else if (sums)
-                first = test;
+            for (std::size_t i = 0; sums && i < book.size() && why.empty(); ++i)
+                why = whyNotInOneBook(*book[i], *tests[k]);
             m_sums.push_back(sums && why.empty() ? std::move(sums.value) : std::nullopt);
             m_alike.whyNot.push_back(std::move(why));
         }
+    }
+
+    /// The most tests of which each stands in one book with each: from every one of them on, the others that still fit
+    /// in their order; of several as large the first. One with a set-up that nobody wrote down fits everywhere.
+    static std::vector<const job::FlowTest*> largestBook(const std::vector<const job::FlowTest*>& tests)
+    {
+        std::vector<const job::FlowTest*> largest;
+        for (const job::FlowTest* first : tests) {
+            if (!first)
+                continue;
+            std::vector<const job::FlowTest*> book{first};
+            for (const job::FlowTest* other : tests) {
+                const auto fits = [other](const job::FlowTest* test) { return whyNotInOneBook(*test, *other).empty(); };
+                if (other && other != first && std::ranges::all_of(book, fits))
+                    book.push_back(other);
+            }
+            if (book.size() > largest.size())
+                largest = std::move(book);
+        }
+        return largest;
     }
 
     void takeLifts()

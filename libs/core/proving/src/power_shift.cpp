@@ -30,7 +30,7 @@ double fillingAt(const engine::EngineModel& model, double speed)
 }  // namespace
 
 Known<PowerShift> powerShift(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                             std::size_t fromTest, std::size_t toTest)
+                             std::size_t fromTest, std::size_t toTest, const std::stop_token& stop)
 {
     if (port.side == job::Side::Exhaust)
         return {std::nullopt, say("missing.intake-port")};
@@ -45,7 +45,9 @@ Known<PowerShift> powerShift(const job::Job& job, const job::Port& port, const a
     const double from = shift.from.si();
     shift.fillingBefore = fillingAt(*before, from);
     shift.fillingAfter = fillingAt(*after, from);
-    const auto over = [&](double speed) { return fillingAt(*after, speed) - shift.fillingBefore; };
+    const auto over = [&](double speed) {  // a root wherever one is stopped
+        return stop.stop_requested() ? 0.0 : fillingAt(*after, speed) - shift.fillingBefore;
+    };
     constexpr double least = 0.5;
     constexpr double most = 1.5;
     const double low = over(from * least);
@@ -57,6 +59,8 @@ Known<PowerShift> powerShift(const job::Job& job, const job::Port& port, const a
     std::uintmax_t used = steps;
     const auto near = [&](double a, double b) { return std::abs(a - b) < close * from; };
     const auto [a, b] = boost::math::tools::toms748_solve(over, from * least, from * most, low, high, near, used);
+    if (stop.stop_requested())
+        return {std::nullopt, say("missing.shift-in-range")};
     shift.to = RotationalSpeed::fromSi((a + b) / 2.0);
     return {shift, {}};
 }

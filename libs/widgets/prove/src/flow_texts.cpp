@@ -25,9 +25,9 @@ void BandShift::want(const proving::Difference& gain)
     m_port = port;
     m_pair = {gain.from, gain.to};
     m_shift.reset();
-    m_work.start([this, job, port, gain, analysis = m_context.workspace.analysis()](const std::stop_token&,
+    m_work.start([this, job, port, gain, analysis = m_context.workspace.analysis()](const std::stop_token& stop,
                                                                                     const app::Background::Post& post) {
-        const auto shift = proving::powerShift(*job, job->ports[port], analysis, gain.from, gain.to);
+        const auto shift = proving::powerShift(*job, job->ports[port], analysis, gain.from, gain.to, stop);
         post([this, shift] { m_shift = shift; });
     });
 }
@@ -85,19 +85,26 @@ QString layoutText(const app::Workspace& w, const job::Port& port)
     const auto pair = proving::pairSwirl(w.job(), port, app::analysesOf(w));
     if (!pair)
         return {};
+    QString facing;
+    for (const proving::ValveSwirl& valve : pair->valves) {
+        if (!valve.faces)
+            continue;
+        const auto id = [&](std::size_t i) { return QString::fromStdString(w.job().ports[i].id); };
+        facing += tr(" %1 faces %2").arg(id(valve.port), id(*valve.faces));
+        facing += valve.facedSunk ? tr(", which is sunk by %1.").arg(w.text(Kind::Length, valve.facedSunk->si()))
+                                  : QStringLiteral(".");
+    }
     const QString size = plain(w, std::abs(pair->coefficient), 3);
     const QString shares = pair->byFlow ? tr("flows") : tr("valve areas");
     constexpr double none = 0.0005;
+    const QString lie = tr("By the lie of the valves and the ports' headings (an estimate, by %1):").arg(shares);
     if (std::abs(pair->coefficient) < none)
-        return tr("By the lie of the valves and the ports' headings (an estimate, by %1): no swirl.").arg(shares);
-    return pair->coefficient > 0.0 ? tr("By the lie of the valves and the ports' headings (an estimate, by %1): swirl "
-                                        "%2 to the left, seen from "
-                                        "above.")
-                                         .arg(shares, size)
-                                   : tr("By the lie of the valves and the ports' headings (an estimate, by %1): swirl "
-                                        "%2 to the right, seen "
-                                        "from above.")
-                                         .arg(shares, size);
+        return lie + tr(" no swirl.") + facing;
+    return lie +
+           (pair->coefficient > 0.0 ? tr(" swirl %1 to the left, seen from above.")
+                                    : tr(" swirl %1 to the right, seen from above."))
+               .arg(size) +
+           facing;
 }
 
 QString factorText(const app::Workspace& w, const proving::FlowSums& sums)

@@ -30,7 +30,7 @@ struct PortsAlike {
     std::vector<std::size_t> ports;                 ///< into Job::ports
     std::vector<std::optional<std::size_t>> tests;  ///< the test that counts of each, into Port::flow
     std::vector<AlikeAt> lifts;                     ///< that two or more of them were tested at
-    std::vector<std::vector<Phrase>> whyNot;        ///< per port: why its test is not compared with the first one's
+    std::vector<std::vector<Phrase>> whyNot;        ///< per port: why its test is not compared with those of most
     analysis::Spread flow;                          ///< mean reference flow over the lifts that all have
     analysis::Spread volume;                        ///< by the sections
     analysis::Spread pinch;                         ///< smallest areas

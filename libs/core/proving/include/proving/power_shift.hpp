@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <stop_token>
+
 #include "proving/flow_sums.hpp"
 
 namespace euryth::proving {
@@ -16,8 +18,8 @@ struct PowerShift {
     double fillingAfter = 0.0;
 };
 /// Of an intake port. Nothing where the model, the speed or one of the tests is missing, or where the speed would have
-/// to change by more than half.
+/// to change by more than half; nor where it is stopped.
 Known<PowerShift> powerShift(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                             std::size_t fromTest, std::size_t toTest);
+                             std::size_t fromTest, std::size_t toTest, const std::stop_token& stop = {});
 
 }  // namespace euryth::proving
