@@ -3,6 +3,8 @@
 // the port backs up, a slow one hides it.
 #include <catch2/catch.hpp>
 
+#include <algorithm>
+
 #include "proving/flow_sums.hpp"
 #include "sim/simulator.hpp"
 #include "support/demo.hpp"
@@ -50,6 +52,8 @@ struct Taken {
             bench.received(instrument.toSend(now));
             instrument.received(bench.advance(step), now);
             taker.step(instrument, now);
+            if (taker.phase() == SetTaker::Phase::ForHand)  // somebody says to be there
+                taker.press();
         }
         REQUIRE(taker.phase() == SetTaker::Phase::Done);
         const auto points = tasks::unreadLifts(test);
@@ -99,7 +103,7 @@ TEST_CASE("a port that backs up does so on a fast bench, and a slow one hides it
     CHECK_FALSE(slow.backsUp);
 }
 
-TEST_CASE("what was passed over stays unknown, and what was not steady or at another lift is told")
+TEST_CASE("what was passed over stays unknown, and what was not steady is noted")
 {
     job::FlowTest test = withLifts({2, 4, 0});
     CHECK(tasks::unreadLifts(test) == std::vector<std::size_t>{0, 1});  // a closed valve is no lift
@@ -117,4 +121,20 @@ TEST_CASE("what was passed over stays unknown, and what was not steady or at ano
     CHECK(test.points[1].depression->si() == Approx(5000));  // it was another one than the test's
     CHECK(test.points[1].swirlTorque->si() == Approx(0.01));
     CHECK(test.points[1].note == "unsteady");
+}
+
+TEST_CASE("a stuck flow and a valve that did not go where it was sent are doubted, a sound test is not")
+{
+    const auto told = [](const Taken& taken, std::string_view id) {
+        return std::ranges::any_of(tasks::flowDoubts(taken.taker), [&](const Phrase& p) { return p.id() == id; });
+    };
+    sim::Options options;
+    options.faults = {sim::Fault::Stuck};
+    CHECK(told(Taken(withLifts({2, 4}), options), "doubt.stuck"));
+    options.faults = {};
+    const Taken sound(withLifts({2, 4}), options);
+    CHECK_FALSE(told(sound, "doubt.stuck"));
+    CHECK_FALSE(told(sound, "doubt.lift"));
+    // Higher than the bench's valve goes, and somebody says that it is there.
+    CHECK(told(Taken(withLifts({2, 45}), options), "doubt.lift"));
 }

@@ -9,6 +9,7 @@
 #include <QListWidget>
 
 #include "app/instrument_desk.hpp"
+#include "flow_picture.hpp"
 #include "kit/page_tools.hpp"
 #include "support/served_bench.hpp"
 #include "support/wait_until.hpp"
@@ -211,14 +212,31 @@ TEST_CASE("Prove: coefficients stand beside what was read, and a depression and 
     CHECK(f.test(1).points[5].swirlTorque->si() == Approx(0.012));
     // The picture shows them, is read off by keys, looked at nearer, and shown whole again.
     f.find<widgets::Switch>("flowShows")->click(1);
-    auto* canvas = f.find<QWidget>("flowCanvas");
-    canvas->setFocus();
+    auto* canvas = dynamic_cast<widgets::FlowCanvas*>(f.find<QWidget>("flowCanvas"));
+    REQUIRE(canvas);
+    CHECK(canvas->scene().charts.size() == 3);
+    CHECK(canvas->scene().charts[0].yKind == units::Kind::Number);
+    CHECK_FALSE(canvas->readAt());
     QTest::keyClick(canvas, Qt::Key_Right);
+    CHECK(*canvas->readAt() == Approx(0.002));
+    QTest::keyClick(canvas, Qt::Key_Right);
+    CHECK(*canvas->readAt() == Approx(0.004));
+    CHECK(canvas->scene().charts[0].readAt == canvas->readAt());
+    QTest::keyClick(canvas, Qt::Key_Left);
+    QTest::keyClick(canvas, Qt::Key_Left);
+    CHECK(*canvas->readAt() == Approx(0.002));
     QTest::keyClick(canvas, Qt::Key_Plus);
-    f.settle();
-    CHECK_FALSE(canvas->grab().isNull());
+    REQUIRE(canvas->inSight());
+    const auto [from, to] = *canvas->inSight();
+    CHECK(from <= 0.002);
+    CHECK(to - from < 0.0112);
+    CHECK(canvas->scene().charts[0].xRange == canvas->inSight());
     QTest::keyClick(canvas, Qt::Key_0);
+    CHECK_FALSE(canvas->inSight());
     QTest::keyClick(canvas, Qt::Key_Escape);
+    CHECK_FALSE(canvas->readAt());
+    f.find<widgets::Switch>("flowShows")->click(0);
+    CHECK(canvas->scene().charts[0].yKind == units::Kind::Flow);
 }
 
 TEST_CASE("Prove: a test is taken from the bench, lift by lift, as one undo step")

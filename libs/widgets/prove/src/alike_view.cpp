@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QHBoxLayout>
 
 #include "app/flow_edits.hpp"
 #include "drawing/strip_view.hpp"
@@ -161,11 +160,7 @@ public:
         text->setAlignment(Qt::AlignTop | Qt::AlignLeft);
         text->setTextInteractionFlags(Qt::TextBrowserInteraction);
         right->body()->addWidget(scrolled(text), 1);
-        auto* row = new QHBoxLayout(this);
-        row->setContentsMargins(0, 0, 0, 0);
-        row->setSpacing(8);
-        row->addWidget(left, 3);
-        row->addWidget(right, 2);
+        besideEachOther(this, {{left, 3}, {right, 2}});
         setFocusProxy(text);
         whileSeen(context, this, [context, text] { setLinkedText(*text, alikeText(context.workspace)); });
     }

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QHBoxLayout>
 #include <QListWidget>
 
 #include "app/flow_edits.hpp"
@@ -89,11 +88,7 @@ public:
         auto* right = new Panel(tr("Lift by lift"));
         m_picture = new PairingCanvas(context, [this] { return chosen(); });
         right->body()->addWidget(m_picture, 1);
-        auto* row = new QHBoxLayout(this);
-        row->setContentsMargins(0, 0, 0, 0);
-        row->setSpacing(8);
-        row->addWidget(left, 2);
-        row->addWidget(right, 3);
+        besideEachOther(this, {{left, 2}, {right, 3}});
         setFocusProxy(m_list);
         whileSeen(context, this, [this] { refresh(); });
     }

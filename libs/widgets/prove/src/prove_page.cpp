@@ -9,6 +9,15 @@ namespace euryth::widgets {
 
 std::string todayOf(Context context) { return context.session.clock()().toString(Qt::ISODate).toStdString(); }
 
+void besideEachOther(QWidget* view, std::initializer_list<std::pair<QWidget*, int>> parts)
+{
+    auto* row = new QHBoxLayout(view);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(8);
+    for (const auto& [part, share] : parts)
+        row->addWidget(part, share);
+}
+
 ProvePage::ProvePage(Context context, Desk& desk, const Commands& commands, QWidget* parent)
     : StagePage(context, parent),
       m_views(new QStackedWidget),

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <initializer_list>
+#include <utility>
+
 #include "kit/commands.hpp"
 #include "kit/parts.hpp"
 
@@ -17,6 +20,9 @@ QWidget* makeSeatsView(Context context);
 QWidget* makeBenchesView(Context context);
 /// Wet flow before and after.
 QWidget* makeWetView(Context context);
+
+/// Lays the parts of a view beside each other, each with its share of the width.
+void besideEachOther(QWidget* view, std::initializer_list<std::pair<QWidget*, int>> parts);
 
 /// Today, as files write it.
 std::string todayOf(Context context);

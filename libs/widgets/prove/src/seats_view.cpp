@@ -314,11 +314,7 @@ class SeatsView : public QWidget {
 public:
     explicit SeatsView(Context context) : m_context(context)
     {
-        auto* row = new QHBoxLayout(this);
-        row->setContentsMargins(0, 0, 0, 0);
-        row->setSpacing(8);
-        row->addWidget(makeSeats(), 6);
-        row->addWidget(makeChambers(), 5);
+        besideEachOther(this, {{makeSeats(), 6}, {makeChambers(), 5}});
         setFocusProxy(m_seats);
         whileSeen(context, this, [this] { refresh(); });
     }

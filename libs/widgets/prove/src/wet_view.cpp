@@ -138,11 +138,7 @@ public:
         m_widths = new WidthCanvas(context, [this] { return bars(); });
         right->body()->addWidget(m_widths, 1);
         m_right = right;
-        auto* row = new QHBoxLayout(this);
-        row->setContentsMargins(0, 0, 0, 0);
-        row->setSpacing(8);
-        row->addWidget(left, 2);
-        row->addWidget(right, 3);
+        besideEachOther(this, {{left, 2}, {right, 3}});
         setFocusProxy(m_list);
         whileSeen(context, this, [this] { refresh(); });
     }
