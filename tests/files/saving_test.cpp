@@ -138,6 +138,8 @@ TEST_CASE("a photo is copied beside the job, once, and another of the same name 
     CHECK(takePhoto(job, elsewhere / "two" / "window.jpg") == std::string("my job.photos/window-2.jpg"));
     CHECK(takePhoto(job, photoFolder(job) / "window.jpg") == std::string("my job.photos/window.jpg"));
     CHECK(contentOf(photoPath(job, "my job.photos/window-2.jpg")) == "second");
+    for (const char* outside : {"../secret.jpg", "/etc/passwd", "a/../../b.jpg", ""})
+        CHECK(photoPath(job, outside).empty());
     CHECK(takePhoto(job, elsewhere / "none.jpg").error().id() == "file.none");
 }
 

@@ -54,6 +54,21 @@ std::string JsonReader::oneOf(std::span<const std::string_view> words)
     return text;
 }
 
+void JsonReader::words(std::string_view key, std::vector<std::string>& texts)
+{
+    const Json* json = find(key);
+    if (!json || json->is_null())
+        return;
+    if (!json->is_array())
+        return fail(key, say("json.must.texts", {{"is", kindOf(*json)}}));
+    for (const Json& item : *json) {
+        if (item.is_string())
+            texts.push_back(item.get<std::string>());
+        else
+            fail(key, say("json.must.texts", {{"is", kindOf(item)}}));
+    }
+}
+
 void JsonReader::points(const job::Field& f, std::vector<geometry::Point>& points)
 {
     const Json* json = find(f.key);

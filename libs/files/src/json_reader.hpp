@@ -190,6 +190,8 @@ public:
         records(key, [&](JsonReader& inner) { job::describe(inner, items.emplace_back()); });
     }
 
+    void words(std::string_view key, std::vector<std::string>& texts);
+
     /// A list of pairs of numbers in the field's unit.
     void points(const job::Field& f, std::vector<geometry::Point>& points);
 

@@ -64,6 +64,14 @@ void JsonWriter::writeList(std::string_view key, const std::vector<std::string>&
     m_knows = true;
 }
 
+void JsonWriter::words(std::string_view key, const std::vector<std::string>& texts)
+{
+    std::vector<std::string> items;
+    for (const std::string& text : texts)
+        items.push_back(quoted(text));
+    writeList(key, items);
+}
+
 void JsonWriter::points(const job::Field& f, const std::vector<geometry::Point>& points)
 {
     std::vector<std::string> pairs;

@@ -92,12 +92,12 @@ public:
     template <std::size_t N>
     void flags(std::string_view key, const std::array<std::string_view, N>& names, const std::array<bool, N>& values)
     {
-        std::vector<std::string> words;
+        std::vector<std::string> set;
         for (std::size_t i = 0; i < N; ++i) {
             if (values[i])
-                words.push_back(quoted(names[i]));
+                set.emplace_back(names[i]);
         }
-        writeList(key, words);
+        words(key, set);
     }
     template <class T>
     requires(!std::is_invocable_v<const T&, JsonWriter&>) void object(std::string_view key, const T& record)
@@ -129,6 +129,7 @@ public:
             texts.push_back(record([&](JsonWriter& inner) { job::describe(inner, item); }));
         writeList(key, texts);
     }
+    void words(std::string_view key, const std::vector<std::string>& texts);
     void points(const job::Field& f, const std::vector<geometry::Point>& points);
     /// Ports, each with the branches that follow it.
     void ports(std::string_view key, const std::vector<job::Port>& ports);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/photos.hpp"
 
+#include <algorithm>
+
 #include "files/job_file.hpp"
 
 namespace euryth::files {
@@ -45,6 +47,11 @@ tl::expected<std::string, Phrase> takePhoto(const fs::path& job, const fs::path&
     return (folder.filename() / target.filename()).generic_string();
 }
 
-fs::path photoPath(const fs::path& job, const std::string& name) { return job.parent_path() / name; }
+fs::path photoPath(const fs::path& job, const std::string& name)
+{
+    const fs::path inside(name);
+    const bool climbs = inside.is_absolute() || std::ranges::find(inside, fs::path("..")) != inside.end();
+    return climbs || name.empty() ? fs::path() : job.parent_path() / inside;
+}
 
 }  // namespace euryth::files

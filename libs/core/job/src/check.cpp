@@ -43,6 +43,7 @@ constexpr std::size_t kMostLifts = 100;
 constexpr std::size_t kMostTests = 200;
 constexpr std::size_t kMostReadings = 2000;
 constexpr std::size_t kMostPorts = 256;
+constexpr std::size_t kMostHours = 20000;
 
 /// True where the shape of a section can be computed with.
 bool checkShape(const MeasuredSection& section, const std::string& here, std::vector<Problem>& problems)
@@ -244,6 +245,27 @@ void checkBenches(const std::vector<BenchRecord>& benches, std::vector<Problem>&
     }
 }
 
+/// Ids by which hours and waiting find their operation and part.
+template <class T>
+void checkIds(const std::vector<T>& items, const std::string& place, std::vector<Problem>& problems)
+{
+    if (tooMany(items, kMostSets, place, problems))
+        return;
+    std::set<std::string> seen;
+    for (std::size_t i = 0; i < items.size(); ++i) {
+        if (!items[i].id.empty() && !seen.insert(items[i].id).second)
+            problems.push_back({place + "/" + entryName(items[i], i) + "/id", say("must.once")});
+    }
+}
+
+void checkWork(const Work& work, std::vector<Problem>& problems)
+{
+    checkIds(work.operations, "work/operations", problems);
+    checkIds(work.parts, "work/parts", problems);
+    tooMany(work.hours, kMostHours, "work/hours", problems);
+    tooMany(work.pictures, kMostSets, "work/pictures", problems);
+}
+
 void checkHouse(const House& house, std::vector<Problem>& problems)
 {
     if (house.name.empty())
@@ -345,6 +367,7 @@ std::vector<Problem> check(const Job& job)
     checkEngine(job.engine, problems);
     checkHouse(job.house, problems);
     checkBenches(job.benches, problems);
+    checkWork(job.work, problems);
     tooMany(job.chambers, kMostSets, "chambers", problems);
     std::set<std::string> castings;
     for (std::size_t i = 0; i < job.castings.size(); ++i) {
@@ -375,6 +398,30 @@ std::vector<Problem> check(const Job& job)
         checkOpening(port.manifold, path + "manifold", problems);
         checkOpening(port.gasket, path + "gasket", problems);
         checkJoined(port.joined.stations, path + "joined/stations", problems);
+    }
+    return problems;
+}
+
+std::vector<Problem> check(const Shop& shop)
+{
+    std::vector<Problem> problems;
+    checkRanges(shop, problems);
+    std::set<std::string> seen;
+    for (std::size_t i = 0; i < shop.people.size(); ++i) {
+        if (!seen.insert(shop.people[i].name).second)
+            problems.push_back({"people/" + std::to_string(i) + "/name", say("must.once")});
+    }
+    tooMany(shop.people, kMostPorts, "people", problems);
+    tooMany(shop.daysOff, kMostSets, "days_off", problems);
+    tooMany(shop.order, kMostHours, "order", problems);
+    if (tooMany(shop.templates, kMostPorts, "templates", problems))
+        return problems;
+    seen.clear();
+    for (std::size_t i = 0; i < shop.templates.size(); ++i) {
+        const std::string here = "templates/" + std::to_string(i);
+        if (!seen.insert(shop.templates[i].kind).second)
+            problems.push_back({here + "/kind", say("must.once")});
+        checkIds(shop.templates[i].operations, here + "/operations", problems);
     }
     return problems;
 }

@@ -78,6 +78,7 @@ public:
         });
     }
     void text(std::string_view, const std::string&) {}
+    void words(std::string_view, const std::vector<std::string>&) {}
     void requiredText(std::string_view key, const std::string& value)
     {
         if (value.empty())
@@ -142,6 +143,12 @@ void checkRanges(const Job& job, std::vector<Problem>& problems)
 {
     RangeCheck ranges(problems);
     describe(ranges, job);
+}
+
+void checkRanges(const Shop& shop, std::vector<Problem>& problems)
+{
+    RangeCheck ranges(problems);
+    describe(ranges, shop);
 }
 
 }  // namespace euryth::job

@@ -28,5 +28,6 @@ inline std::string portPath(const Port& port, std::size_t number)
 
 /// Notes every number outside its field's range, by the job's description.
 void checkRanges(const Job& job, std::vector<Problem>& problems);
+void checkRanges(const Shop& shop, std::vector<Problem>& problems);
 
 }  // namespace euryth::job

@@ -18,7 +18,7 @@ std::filesystem::path photoFolder(const std::filesystem::path& job);
 /// Returns what went wrong otherwise.
 tl::expected<std::string, Phrase> takePhoto(const std::filesystem::path& job, const std::filesystem::path& picture);
 
-/// The picture's file, from the name that the job keeps.
+/// The picture's file, from the name that the job keeps; empty for a name that leads out of the job's folder.
 std::filesystem::path photoPath(const std::filesystem::path& job, const std::string& name);
 
 }  // namespace euryth::files

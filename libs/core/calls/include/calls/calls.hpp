@@ -23,12 +23,14 @@ struct Stage {
     static const Stage Probe;
     static const Stage Cut;
     static const Stage Prove;
+    static const Stage Book;
 };
 inline constexpr Stage Stage::Survey{"survey"};
 inline constexpr Stage Stage::Shape{"shape"};
 inline constexpr Stage Stage::Probe{"probe"};
 inline constexpr Stage Stage::Cut{"cut"};
 inline constexpr Stage Stage::Prove{"prove"};
+inline constexpr Stage Stage::Book{"book"};
 
 /// The judgement in a plain sentence: what, where, how much, why, what to do.
 struct Call {

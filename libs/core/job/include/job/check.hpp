@@ -6,6 +6,7 @@
 
 #include "geometry/section.hpp"
 #include "job/job.hpp"
+#include "job/shop.hpp"
 #include "words/phrase.hpp"
 
 namespace euryth::job {
@@ -20,6 +21,9 @@ struct Problem {
 /// All problems of a job: numbers outside their range, radii that do not fit their sides, stations out of order, ids
 /// that are missing or used twice, probe sets that belong to no station, limits that contradict each other.
 std::vector<Problem> check(const Job& job);
+
+/// The same of a shop's file: numbers outside their range, names that stand twice.
+std::vector<Problem> check(const Shop& shop);
 
 /// What is wrong with the corner radii of a section, each with the key of the corner it is about.
 std::vector<Problem> checkCorners(const geometry::RoundedRectangle& section);

@@ -2,10 +2,9 @@
 #pragma once
 
 #include <array>
-#include <concepts>
 #include <string_view>
-#include <type_traits>
 
+#include "job/describe_work.hpp"
 #include "job/fields.hpp"
 #include "job/job.hpp"
 
@@ -24,18 +23,13 @@
 ///   object(key, T&)              a nested record; extra object() with a function for records without a type
 ///   list(key, vector&)           a list of records
 ///   flags(key, names, bools&)    a list of words
+///   words(key, vector<string>&)  a list of texts
 ///   points(Field, points&)       a list of pairs of numbers
 ///   ports(key, vector<Port>&)    the ports; a file holds branches inside their port
 ///   unknown(UnknownKeys&)        everything else, last
 /// The same description serves const and non-const records.
 namespace euryth::job {
 
-template <class T, class Record>
-concept ConstOrNot = std::same_as<std::remove_const_t<T>, Record>;
-
-/// The sectors' names in files.
-inline constexpr geometry::PerSector<std::string_view> kSectorKeys{"roof",  "roof_right", "right", "floor_right",
-                                                                   "floor", "floor_left", "left",  "roof_left"};
 inline constexpr std::array<std::string_view, 2> kSideKeys{"intake", "exhaust"};
 inline constexpr std::array<std::string_view, 4> kFinishKeys{"as burred", "60 grit", "120 grit", "polished"};
 inline constexpr std::array<std::string_view, 2> kLiftWeightKeys{"all lifts", "high lifts"};
@@ -824,6 +818,7 @@ void describe(V& v, T& job)
     v.list("castings", job.castings);
     v.list("chambers", job.chambers);
     v.ports("ports", job.ports);
+    v.object("work", job.work);
     v.unknown(job.unknown);
 }
 

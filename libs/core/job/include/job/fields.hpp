@@ -11,6 +11,7 @@
 namespace euryth::job::field {
 
 inline constexpr UnitOf<double> kOne{1.0, 0.0, ""};
+inline constexpr UnitOf<double> kHours{1.0, 0.0, "h"};
 inline constexpr UnitOf<int> kCount{1.0, 0.0, ""};
 inline constexpr UnitOf<Length> kMm{1e-3, 0.0, "mm"};
 inline constexpr UnitOf<Length> kMmAlong{1e-3, 0.0, "mm", Shown::Position};
@@ -209,6 +210,16 @@ inline constexpr FieldOf minutes{"minutes", "minutes", kOne, between(0, 100000)}
 inline constexpr FieldOf remeasuredS{"remeasured-s", "s_mm", kMmAlong, between(0, 2000)};
 inline constexpr FieldOf remeasuredWidth{"remeasured-width", "width_mm", kMm, between(1, 300)};
 inline constexpr FieldOf remeasuredHeight{"remeasured-height", "height_mm", kMm, between(1, 300)};
+// the book; hours, minutes, days and money have no other units
+inline constexpr FieldOf hoursEstimated{"hours-estimated", "hours_estimated", kHours, between(0, 2000)};
+inline constexpr FieldOf operationShare{"operation-share", "done_percent", kPercent, between(0, 100)};
+inline constexpr FieldOf outsideDays{"outside-days", "days", kCount, between(0, 1000)};
+inline constexpr FieldOf workedMinutes{"worked-minutes", "minutes", kOne, between(0, 100000)};
+inline constexpr FieldOf pictureS{"picture-s", "s_mm", kMmAlong, between(0, 2000)};
+inline constexpr FieldOf quarterTurns{"quarter-turns", "quarter_turns", kCount, between(0, 3)};
+inline constexpr FieldOf agreedPrice{"agreed-price", "price", kOne, between(0, 1e7)};
+inline constexpr FieldOf hourlyRate{"hourly-rate", "rate", kOne, between(0, 1e5)};
+inline constexpr FieldOf hoursADay{"hours-a-day", "hours", kHours, over0To(24)};
 // flow tests
 inline constexpr FieldOf flowLift{"flow-lift", "lift_mm", kMm, between(0, 50)};
 inline constexpr FieldOf flow{"flow", "flow_m3_s", kM3s, between(1e-5, 10)};

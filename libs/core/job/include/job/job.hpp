@@ -4,6 +4,7 @@
 #include "job/engine.hpp"
 #include "job/house.hpp"
 #include "job/port.hpp"
+#include "job/work.hpp"
 
 /// The job as data: what the job file holds, and nothing that can be worked out from it. A measurement that nobody has
 /// taken is an empty optional, never a zero.
@@ -20,6 +21,7 @@ struct Job {
     std::vector<Casting> castings;
     std::vector<Chamber> chambers;
     std::vector<Port> ports;
+    Work work;
     UnknownKeys unknown;
     friend bool operator==(const Job&, const Job&) = default;
 };
