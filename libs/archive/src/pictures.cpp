@@ -15,6 +15,8 @@ std::set<std::string> picturesOf(const job::Job& job)
         for (const job::Pin& pin : port.pins)
             names.insert(pin.photo);
     }
+    for (const job::Picture& picture : job.work.pictures)
+        names.insert(picture.file);
     names.erase("");
     return names;
 }

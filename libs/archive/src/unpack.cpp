@@ -51,7 +51,12 @@ struct Entry {
 
 class Unpacking {
 public:
-    Unpacking(const fs::path& packed, const Limits& limits) : m_packed(packed), m_limits(limits) {}
+    Unpacking(const fs::path& packed, const Limits& limits, const Progress& progress)
+        : m_packed(packed),
+          m_limits(limits),
+          m_progress(progress)
+    {
+    }
 
     tl::expected<fs::path, Phrase> into(const fs::path& folder)
     {
@@ -87,6 +92,7 @@ private:
             if (auto taken = takeEntry(i, seen, total); !taken)
                 return taken;
         }
+        m_all = std::max<std::uintmax_t>(total, 1);
         return m_job.name.empty() ? refused("archive.no-job") : tl::expected<void, Phrase>();
     }
 
@@ -174,6 +180,9 @@ private:
             if (length > entry.size)
                 return refused("archive.swells", entry.name);
             out.write(piece.data(), got);
+            m_done += static_cast<std::uintmax_t>(got);
+            if (m_progress && !m_progress(static_cast<double>(m_done) / static_cast<double>(m_all)))
+                return tl::unexpected(say("archive.stopped"));
         }
         out.flush();
         if (got < 0 || length != entry.size || !out)
@@ -203,6 +212,9 @@ private:
 
     fs::path m_packed;
     Limits m_limits;
+    Progress m_progress;
+    std::uintmax_t m_all = 1;
+    std::uintmax_t m_done = 0;
     Zip m_zip;
     Entry m_job;
     std::vector<Entry> m_rest;
@@ -210,9 +222,10 @@ private:
 
 }  // namespace
 
-tl::expected<fs::path, Phrase> unpack(const fs::path& packed, const fs::path& folder, const Limits& limits)
+tl::expected<fs::path, Phrase> unpack(const fs::path& packed, const fs::path& folder, const Limits& limits,
+                                      const Progress& progress)
 {
-    return Unpacking(packed, limits).into(folder);
+    return Unpacking(packed, limits, progress).into(folder);
 }
 
 }  // namespace euryth::archive

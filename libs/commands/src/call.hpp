@@ -14,6 +14,7 @@
 #include "commands/run.hpp"
 #include "geometry/valve_end.hpp"
 #include "job/job.hpp"
+#include "work/dates.hpp"
 
 namespace euryth::commands {
 
@@ -42,6 +43,10 @@ struct Request {
     std::string humidity;
     std::string fromDepression;
     std::string toDepression;
+    std::string today;
+    std::string sheet;
+    bool withCustomer = false;
+    bool withoutCustomer = false;
     std::optional<double> stopAfter;   ///< seconds
     std::ostream* messages = nullptr;  ///< what is being worked out, for people who wait
 
@@ -90,6 +95,7 @@ int callBook(const Request& request, std::ostream& out);
 int callSwirl(const Request& request, std::ostream& out);
 int callPack(const Request& request, std::ostream& out);
 int callUnpack(const Request& request, std::ostream& out);
+int callQueue(const Request& request, std::ostream& out);
 int callConvert(const Request& request, std::ostream& out);
 
 /// Shared by the calls.
@@ -101,6 +107,8 @@ std::string portPlace(const job::Port& port);
 std::optional<double> plainNumber(const std::string& text);
 /// A number of an option that has to lie in a range; wrong usage names the option.
 double numberOf(const std::string& option, const std::string& text, double low, double high);
+/// The option --today; where it was not given, today where the machine stands.
+work::Day todayOf(const Request& request);
 /// The option --flow-m3s.
 VolumeFlow flowOf(const std::string& text);
 /// Under "assumed": numbers of the port, its engine and bench for which the usual one was taken.

@@ -1,13 +1,57 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <map>
 #include <ostream>
 
 #include "call.hpp"
-#include "tasks/export_port.hpp"
+#include "tasks/export_book.hpp"
+#include "tasks/shop_folder.hpp"
 
 namespace euryth::commands {
 
+namespace {
+
+/// Ends the call with the reason where something was not written.
+int endOf(const tl::expected<void, tasks::Error>& written)
+{
+    if (written)
+        return kDone;
+    if (written.error().kind == tasks::Error::Kind::Wish)
+        throw CallError(kWrongUsage, written.error().why);
+    throw fileTrouble(written.error().why);
+}
+
+/// Sheets of the book, which are about the whole job.
+int exportSheet(const Request& request)
+{
+    const auto sheet = paper::bookSheetNamed(request.sheet);
+    const bool flow = request.sheet == "flow";
+    if (!sheet && !flow)
+        throw wrongUsage("cli.bad-sheet", {{"typed", request.sheet}});
+    const job::Job job = loadOrThrow(request.jobPath);
+    if (flow)
+        return endOf(tasks::exportFlowTable(job, request.to));
+    const std::filesystem::path file(request.jobPath);
+    const auto shop = tasks::loadShop(file.has_parent_path() ? file.parent_path() : std::filesystem::path("."));
+    if (!shop)
+        throw CallError(kJobHasErrors, shop.error());
+    std::map<std::size_t, analysis::PortAnalysis> analyses;
+    const auto analysisOf = [&](std::size_t port) -> const analysis::PortAnalysis& {
+        const auto found = analyses.find(port);
+        return found != analyses.end() ? found->second
+                                       : analyses.emplace(port, analysis::analyse(job, job.ports[port])).first->second;
+    };
+    return endOf(tasks::exportBook({job, *shop, file, analysisOf},
+                                   {request.to, *sheet, {}, todayOf(request), request.withCustomer, {}}));
+}
+
+}  // namespace
+
 int callExport(const Request& request, std::ostream&)
 {
+    if (!request.sheet.empty())
+        return exportSheet(request);
+    if (request.port.empty())
+        throw wrongUsage("cli.no-port-or-sheet", {});
     tasks::ExportWish wish;
     wish.path = request.to;
     const auto kind = tasks::writtenAs(wish.path);

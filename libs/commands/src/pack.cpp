@@ -8,7 +8,7 @@ namespace euryth::commands {
 
 int callPack(const Request& request, std::ostream&)
 {
-    if (const auto packed = archive::pack(request.jobPath, request.to); !packed)
+    if (const auto packed = archive::pack(request.jobPath, request.to, {!request.withoutCustomer, {}}); !packed)
         throw fileTrouble(packed.error());
     return kDone;
 }

@@ -33,7 +33,6 @@ struct CallEntry {
 
 constexpr std::array<std::string_view, 1> kPort{"port"};
 constexpr std::array<std::string_view, 1> kTo{"to"};
-constexpr std::array<std::string_view, 2> kPortTo{"port", "to"};
 constexpr std::array<std::string_view, 2> kPortFlow{"port", "flow-m3s"};
 constexpr std::array<std::string_view, 3> kPortFlowPoints{"port", "flow-m3s", "points"};
 constexpr std::array<std::string_view, 4> kPortFlowPointsQuality{"port", "flow-m3s", "points", "quality"};
@@ -46,7 +45,9 @@ constexpr std::array<std::string_view, 3> kPlate{"plate-mm", "pipe-mm", "depress
 constexpr std::array<std::string_view, 4> kPlateMore{"taps", "temperature-c", "pressure-pa", "humidity"};
 constexpr std::array<std::string_view, 3> kConvert{"flow-m3s", "from-pa", "to-pa"};
 constexpr std::array<std::string_view, 3> kAirOptions{"temperature-c", "pressure-pa", "humidity"};
-constexpr std::array<std::string_view, 1> kFlow{"flow-m3s"};
+constexpr std::array<std::string_view, 1> kToday{"today"};
+constexpr std::array<std::string_view, 1> kPackMore{"without-customer"};
+constexpr std::array<std::string_view, 5> kExportMore{"port", "flow-m3s", "sheet", "with-customer", "today"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
@@ -63,14 +64,16 @@ constexpr std::array kCalls{
     CallEntry{"chokes", "chokes JOB --port I1", kPort, callChokes},
     CallEntry{"book", "book JOB --port I1", kPort, callBook},
     CallEntry{"swirl", "swirl JOB --port I1", kPort, callSwirl},
-    CallEntry{"pack", "pack JOB --to X.euryth.zip", kTo, callPack},
+    CallEntry{"pack", "pack JOB --to X.euryth.zip [--without-customer]", kTo, callPack, kPackMore},
     CallEntry{"unpack", "unpack X.euryth.zip --to FOLDER", kTo, callUnpack},
-    CallEntry{"queue", "queue FOLDER", kNone, nullptr},
+    CallEntry{"queue", "queue FOLDER [--today 2026-11-25]", kNone, callQueue, kToday},
     CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},
-    CallEntry{"export", "export JOB --port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q]", kPortTo,
-              callExport, kFlow},
+    CallEntry{"export",
+              "export JOB (--port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q] | --sheet "
+              "customer|card|quotation|hours|label|flow --to X.(pdf,csv) [--with-customer] [--today 2026-11-25])",
+              kTo, callExport, kExportMore},
     CallEntry{"probe",
               "probe JOB --port I1 --station-mm S --grid 3x3 --device URI --to OUT [--lift-mm L] [--depression-pa A]",
               kProbing, callProbe, kProbingMore},
@@ -112,7 +115,9 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         "pipe-mm", po::value(&request.pipe))("taps", po::value(&request.taps))(
         "temperature-c", po::value(&request.temperature))("pressure-pa", po::value(&request.pressure))(
         "humidity", po::value(&request.humidity))("from-pa", po::value(&request.fromDepression))(
-        "to-pa", po::value(&request.toDepression))("stop-after", po::value(&stopAfter));
+        "to-pa", po::value(&request.toDepression))("today", po::value(&request.today))(
+        "sheet", po::value(&request.sheet))("with-customer", po::bool_switch(&request.withCustomer))(
+        "without-customer", po::bool_switch(&request.withoutCustomer))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
     const std::string usage(entry.usage);
@@ -123,6 +128,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         po::store(po::command_line_parser(arguments).options(options).positional(positions).style(style).run(), given);
         po::notify(given);
         for (const auto& [name, value] : given) {
+            if (value.defaulted())
+                continue;  // a switch that nobody has set
             const bool takes = (name == "job" && entry.ofJob) || name == "stop-after" ||
                                std::ranges::find(entry.mayHave, name) != entry.mayHave.end() ||
                                std::ranges::find(entry.options, name) != entry.options.end();

@@ -2,6 +2,7 @@
 #include <array>
 #include <charconv>
 #include <cmath>
+#include <ctime>
 #include <ostream>
 
 #include "call.hpp"
@@ -10,6 +11,22 @@
 #include "units/format.hpp"
 
 namespace euryth::commands {
+
+namespace {
+
+/// Today where the machine stands.
+work::Day localToday()
+{
+    const std::time_t now = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&now, &local);
+    constexpr int firstYear = 1900;
+    return std::chrono::year_month_day{std::chrono::year{local.tm_year + firstYear},
+                                       std::chrono::month{static_cast<unsigned>(local.tm_mon + 1)},
+                                       std::chrono::day{static_cast<unsigned>(local.tm_mday)}};
+}
+
+}  // namespace
 
 job::Job loadOrThrow(const std::string& path)
 {
@@ -124,6 +141,16 @@ air::AirState airOf(const Request& request)
     return {temperatureFromCelsius(optional("temperature-c", request.temperature, -60, 250, 20.0)),
             absolutePressureFromPa(optional("pressure-pa", request.pressure, 20000, 600000, 101325.0)),
             optional("humidity", request.humidity, 0, 1, 0.0)};
+}
+
+work::Day todayOf(const Request& request)
+{
+    if (request.today.empty())
+        return localToday();
+    const auto day = work::dayOf(request.today);
+    if (!day || request.today.size() != 10)
+        throw wrongUsage("cli.bad-today", {{"typed", request.today}});
+    return *day;
 }
 
 VolumeFlow flowOf(const std::string& text)

@@ -85,8 +85,43 @@ void paintNote(cairo_t* c, const Note& note)
     cairo_show_text(c, note.text.c_str());
 }
 
+void paintImage(cairo_t* c, const Image& image)
+{
+    const pictures::Raster& raster = *image.raster;
+    const auto width = static_cast<int>(raster.width);
+    const auto height = static_cast<int>(raster.height);
+    const std::unique_ptr<cairo_surface_t, Ends> surface(cairo_image_surface_create(CAIRO_FORMAT_RGB24, width, height));
+    if (cairo_surface_status(surface.get()) != CAIRO_STATUS_SUCCESS)
+        return;
+    const int stride = cairo_image_surface_get_stride(surface.get());
+    unsigned char* data = cairo_image_surface_get_data(surface.get());
+    for (int y = 0; y < height; ++y) {
+        auto* row = reinterpret_cast<std::uint32_t*>(data + static_cast<std::ptrdiff_t>(y) * stride);
+        for (int x = 0; x < width; ++x) {
+            const auto* p =
+                raster.rgb.data() + (static_cast<std::size_t>(y) * raster.width + static_cast<std::size_t>(x)) * 3;
+            row[x] = static_cast<std::uint32_t>(p[0] << 16 | p[1] << 8 | p[2]);
+        }
+    }
+    cairo_surface_mark_dirty(surface.get());
+    cairo_save(c);
+    cairo_translate(c, image.corner.x, image.corner.y);
+    cairo_scale(c, image.width / width, image.height / height);
+    cairo_set_source_surface(c, surface.get(), 0.0, 0.0);
+    cairo_paint(c);
+    cairo_restore(c);
+}
+
 void paintSheet(cairo_t* c, const Sheet& sheet)
 {
+    for (const Image& image : sheet.images)
+        paintImage(c, image);
+    // All blocks in one path, so that no hair line shows between those that touch.
+    cairo_set_source_rgb(c, 0.0, 0.0, 0.0);
+    cairo_new_path(c);
+    for (const Block& block : sheet.blocks)
+        cairo_rectangle(c, block.corner.x, block.corner.y, block.width, block.height);
+    cairo_fill(c);
     for (const Stroke& stroke : sheet.strokes) {
         chooseInk(c, stroke.ink);
         cairo_new_path(c);

@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
+
+#include "pictures/raster.hpp"
 
 /// Drawings for the bench: what is on a sheet, in millimetres of paper, whatever file it is written to.
 namespace euryth::paper {
@@ -47,6 +50,21 @@ struct Note {
     bool strong = false;
 };
 
+/// A filled black rectangle.
+struct Block {
+    Spot corner;
+    double width = 0.0;
+    double height = 0.0;
+};
+
+/// A picture; only PDF has it.
+struct Image {
+    Spot corner;
+    double width = 0.0;
+    double height = 0.0;
+    std::shared_ptr<const pictures::Raster> raster;
+};
+
 /// A sheet of A4, upright. What is drawn keeps to the part that it has in common with letter paper (216 x 279 mm).
 struct Sheet {
     static constexpr double kWidth = 210.0;
@@ -55,6 +73,8 @@ struct Sheet {
     std::vector<Stroke> strokes;
     std::vector<Ring> rings;
     std::vector<Note> notes;
+    std::vector<Block> blocks;
+    std::vector<Image> images;
 
     void line(Spot from, Spot to, Ink ink = Ink::Help) { strokes.push_back({{from, to}, false, ink}); }
     void box(Spot corner, double width, double height, Ink ink = Ink::Help);

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+
+#include "paper/book_sheets.hpp"
+#include "tasks/export_port.hpp"
+
+namespace euryth::tasks {
+
+/// A job with its file, its shop and its analyses.
+struct BookSubject {
+    const job::Job& job;
+    const job::Shop& shop;
+    std::filesystem::path file;  ///< the job's; empty where it was never saved: then it has no pictures and no code
+    std::function<const analysis::PortAnalysis&(std::size_t)> analysisOf;
+};
+
+struct BookWish {
+    std::filesystem::path path;
+    paper::BookSheet sheet{};
+    units::DisplayUnits units;
+    work::Day today;
+    bool withCustomer = false;
+    paper::CustomerParts parts;
+};
+/// Writes a sheet of the book: .pdf; the hours as .csv too.
+tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish);
+/// Writes all flow tests as .csv.
+tl::expected<void, Error> exportFlowTable(const job::Job& job, const std::filesystem::path& path);
+
+}  // namespace euryth::tasks

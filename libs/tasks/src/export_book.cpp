@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "tasks/export_book.hpp"
+
+#include "files/job_file.hpp"
+#include "files/photos.hpp"
+#include "paper/writers.hpp"
+#include "pictures/raster.hpp"
+
+namespace euryth::tasks {
+
+namespace {
+
+tl::expected<void, Error> saveFile(const std::filesystem::path& path, std::string_view text)
+{
+    return files::saveText(path, text).map_error([](const Phrase& why) { return Error{Error::Kind::File, why}; });
+}
+
+}  // namespace
+
+tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish)
+{
+    const auto kind = writtenAs(wish.path);
+    if (kind == Written::Table && wish.sheet == paper::BookSheet::Hours)
+        return saveFile(wish.path, paper::csvText(paper::hoursTable(subject.job)));
+    if (kind != Written::Pdf)
+        return tl::unexpected(Error{Error::Kind::Wish, say("export.book-ending")});
+    paper::BookPaper paper{subject.job, subject.shop,       {},     wish.units, wish.today, wish.withCustomer,
+                           wish.parts,  subject.analysisOf, nullptr};
+    if (!subject.file.empty()) {
+        paper.file = subject.file.filename().string();
+        paper.picture = [&subject](const std::string& name, int turns, std::size_t most) {
+            auto raster = pictures::readPicture(files::photoPath(subject.file, name), most, turns);
+            return raster ? std::make_shared<const pictures::Raster>(std::move(*raster)) : nullptr;
+        };
+    }
+    return saveFile(wish.path, paper::pdfText(paper::bookSheets(paper, wish.sheet)));
+}
+
+tl::expected<void, Error> exportFlowTable(const job::Job& job, const std::filesystem::path& path)
+{
+    if (writtenAs(path) != Written::Table)
+        return tl::unexpected(Error{Error::Kind::Wish, say("export.flow-ending")});
+    return saveFile(path, paper::csvText(paper::flowTable(job)));
+}
+
+}  // namespace euryth::tasks
