@@ -11,6 +11,7 @@ Session::Session(const Clock& clock, QObject* parent)
       m_probe(m_workspace, m_runs),
       m_shortSide(m_workspace, m_probe),
       m_cutStudy(m_workspace),
+      m_shop(m_workspace, clock),
       m_instrument(m_workspace, clock)
 {
     m_workspace.setSpeedsOf([this](const auto& port, const auto& measured, auto source) {

@@ -4,6 +4,7 @@
 #include "app/cut_study.hpp"
 #include "app/engine_results.hpp"
 #include "app/instrument_desk.hpp"
+#include "app/shop_desk.hpp"
 #include "app/short_side_work.hpp"
 #include "app/simulated_bench.hpp"
 #include "app/virtual_probe.hpp"
@@ -34,6 +35,8 @@ public:
     [[nodiscard]] ShortSideWork& shortSide() { return m_shortSide; }
     /// What the cuts of the chosen port do.
     [[nodiscard]] CutStudy& cutStudy() { return m_cutStudy; }
+    /// The shop that the open job belongs to.
+    [[nodiscard]] ShopDesk& shop() { return m_shop; }
     /// The instrument at the bench.
     [[nodiscard]] InstrumentDesk& instrument() { return m_instrument; }
     /// One that is played; as soon as it is there it is the instrument at the bench.
@@ -47,6 +50,7 @@ private:
     VirtualProbe m_probe;
     ShortSideWork m_shortSide;
     CutStudy m_cutStudy;
+    ShopDesk m_shop;
     InstrumentDesk m_instrument;
     SimulatedBench m_simulated;
 };
