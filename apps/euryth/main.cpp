@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QCommandLineParser>
+#include <QDateTime>
 #include <QSettings>
 #include <QStandardPaths>
 #include <QTextStream>
@@ -60,7 +61,12 @@ int main(int argc, char** argv)
     options.process(application);
 
     drawing::loadFonts();
-    app::Session session;
+    // The pictures of the walk are of one day, so that they differ only where something has changed.
+    const auto storyDay = [] { return QDateTime(QDate(2026, 3, 25), QTime(8, 30), Qt::UTC); };
+    app::Session session(options.isSet(walk) ? app::Clock(storyDay) : app::Clock(app::systemTime));
+    if (!options.isSet(walk))
+        session.shop().keepIndexIn(QStandardPaths::writableLocation(QStandardPaths::CacheLocation) +
+                                   QStringLiteral("/shops.sqlite"));
     app::Workspace& workspace = session.workspace();
     widgets::Look look;
     look.apply();

@@ -52,7 +52,12 @@ struct WindowFixture {
     bool takesHouse = false;
     int houseRows = -1;  ///< that the comparison of house rules showed
     QStringList told;
-    QStringList titles;  ///< of the dialogs that asked for a file
+    QStringList titles;                        ///< of the dialogs that asked for a file
+    std::optional<widgets::BookRequest> book;  ///< what the dialog of the book's sheets would return
+    std::optional<double> watch;               ///< how much of a long watch counts
+    std::optional<std::size_t> earlier;        ///< which earlier version comes back
+    std::vector<widgets::EarlierVersion> versions;
+    QString nextFolder;
     widgets::MainWindow window;
 
     WindowFixture() : window({session, look}, prompts())
@@ -128,6 +133,19 @@ struct WindowFixture {
             const widgets::HouseDialog dialog(context, house, parent);
             houseRows = dialog.findChild<QTableWidget*>(QStringLiteral("houseChanges"))->rowCount();
             return takesHouse;
+        };
+        p.bookSheet = [this](QWidget*) { return book; };
+        p.longWatch = [this](QWidget*, double hours) {
+            titles << QStringLiteral("watch of %1").arg(hours, 0, 'f', 1);
+            return watch;
+        };
+        p.chooseFolder = [this](QWidget*, const QString& title) {
+            titles << title;
+            return nextFolder;
+        };
+        p.earlier = [this](QWidget*, const std::vector<widgets::EarlierVersion>& all) {
+            versions = all;
+            return earlier;
         };
         p.sheets = [](QWidget* parent) { return std::optional(widgets::PaperDialog(parent).parts()); };
         return p;

@@ -15,6 +15,7 @@
 #include "job/plans.hpp"
 #include "shell/help.hpp"
 #include "support/window_fixture.hpp"
+#include "work/templates.hpp"
 
 namespace {
 
@@ -75,6 +76,18 @@ std::set<std::string> plainWords(const job::Job& job)
 {
     std::set<std::string> words{"Ctrl", "Shift", "Alt", "Ins", "Del", "Euryth", "inH2O", "inHg", "Mach", "Insert"};
     const auto take = [&](const std::string& text) { takeWords(text, words); };
+    for (const job::WorkTemplate& of : work::shippedTemplates())
+        take(of.kind);  // data, as a shop has its own
+    const job::Work& book = job.work;
+    for (const std::string* text : {&book.kind, &book.marks, &book.came, &book.found, &book.wishes, &book.leftAlone,
+                                    &book.nextOwner, &book.customer.name, &book.customer.reach, &book.clock.person})
+        take(*text);
+    for (const job::Operation& operation : book.operations)
+        take(operation.id + " " + operation.who + " " + operation.note);
+    for (const job::Part& part : book.parts)
+        take(part.id + " " + part.from + " " + part.note);
+    for (const job::WorkedTime& worked : book.hours)
+        take(worked.operation + " " + worked.person);
     take(job.title);
     take(job.engine.use);
     take(job.house.name);

@@ -12,13 +12,15 @@ TEST_CASE("a port's tile has the headline of the stage and the progress of all")
     app::Workspace workspace;
     workspace.document().reset(demoOneMeasured(), {});
     const auto stages = widgets::stages();
-    REQUIRE(stages.size() == 5);
+    REQUIRE(stages.size() == 6);
     CHECK(stages[0].headline(workspace, 0)->number == "113.9 cc");
     CHECK(stages[2].headline(workspace, 0)->number == "1.45x");
     for (const widgets::StageInfo& stage : stages) {
         CAPTURE(stage.id.key);
-        const bool proved = stage.id == calls::Stage::Prove;  // it has no flow test yet
-        CHECK(stage.progress(workspace, 0) == (proved ? widgets::Progress::Empty : widgets::Progress::Done));
+        const auto wanted = stage.id == calls::Stage::Prove  ? widgets::Progress::Empty  // it has no flow test yet
+                            : stage.id == calls::Stage::Book ? widgets::Progress::Begun  // half of its work is done
+                                                             : widgets::Progress::Done;
+        CHECK(stage.progress(workspace, 0) == wanted);
     }
     CHECK_FALSE(stages[0].headline(workspace, 1));
     CHECK(stages[0].progress(workspace, 1) == widgets::Progress::Empty);

@@ -57,4 +57,12 @@ void Walk::four(std::size_t port, std::size_t station)
     workspace().chooseStation(station);
 }
 
+void Walk::shop()
+{
+    if (!m_inShop)
+        openShop();
+    m_inShop = true;
+    session().shop().finish();
+}
+
 }  // namespace euryth::widgets

@@ -86,10 +86,8 @@ std::vector<WalkPicture> pictures()
         walk.session().runs().finish();
     };
     // Findings and a plan are in the demo's first port.
-    const auto atPin = [](Walk& walk) { walk.workspace().choosePin(0); };
     return {{"probe", view(View::Readings)},
             {"probe-session", view(View::Session)},
-            {"probe-findings", view(View::Findings, atPin)},
             {"probe-virtual", view(View::Virtual, toFastest)},
             {"probe-viscous", view(View::Viscous, run)},
             {"probe-short-side", view(View::ShortSide, [](Walk& walk) { walk.session().shortSide().finish(); })}};

@@ -74,7 +74,6 @@ std::vector<WalkPicture> pictures()
     };
     using View = ShapePage::View;
     return {{"shape", view(View::Area)},
-            {"shape-sections", view(View::Sections)},
             {"shape-valve-end", view(View::ValveEnd)},
             {"four-exhaust",
              [](Walk& walk) {

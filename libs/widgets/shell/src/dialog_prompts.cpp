@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shell/dialog_prompts.hpp"
 #include "app/language.hpp"
+#include "shell/book_dialogs.hpp"
 #include "shell/dialogs.hpp"
 #include "shell/flow_dialog.hpp"
 #include "shell/shape_dialogs.hpp"
@@ -214,6 +215,18 @@ Prompts dialogPrompts()
     };
     prompts.takeHouse = [](QWidget* parent, Context context, const job::House& house) {
         return HouseDialog(context, house, parent).exec() == QDialog::Accepted;
+    };
+    prompts.bookSheet = [](QWidget* parent) {
+        BookDialog dialog(parent);
+        return runDialog(dialog, [](const BookDialog& d) { return d.request(); });
+    };
+    prompts.earlier = [](QWidget* parent, const std::vector<EarlierVersion>& versions) {
+        EarlierDialog dialog(versions, parent);
+        return runDialog(dialog, [](const EarlierDialog& d) { return d.chosen(); });
+    };
+    prompts.longWatch = askLongWatch;
+    prompts.chooseFolder = [](QWidget* parent, const QString& title) {
+        return QFileDialog::getExistingDirectory(parent, title);
     };
     prompts.sheets = [](QWidget* parent) {
         PaperDialog dialog(parent);

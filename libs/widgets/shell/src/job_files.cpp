@@ -4,11 +4,22 @@
 
 #include <QAction>
 #include <QDateTime>
+#include <QDir>
+#include <QEventLoop>
 #include <QFile>
 #include <QFileInfo>
 #include <QMenu>
+#include <QProgressDialog>
+#include <QRegularExpression>
+#include <QStandardPaths>
+#include <QTimer>
 
+#include "app/job_changes.hpp"
+#include "app/work_edits.hpp"
+#include "archive/packed_job.hpp"
 #include "files/job_file.hpp"
+#include "files/shop_file.hpp"
+#include "work/hours.hpp"
 
 static void initialiseDemoResources() { Q_INIT_RESOURCE(demo); }
 
@@ -86,6 +97,19 @@ void JobFiles::opened(const QString& path)
         m_prompts.tell(m_window, tr("A remark"), remark);
 }
 
+void JobFiles::askForClock()
+{
+    const auto now = app::momentNow(m_context.session.clock());
+    const double hours = work::clockHours(m_context.workspace.job().work.clock, now.utc);
+    if (hours <= work::kLongWatch)
+        return;
+    const auto counted = m_prompts.longWatch(m_window, hours);
+    if (counted && *counted > 0.0)
+        app::pauseClock(m_context.workspace, now, *counted);
+    else if (counted)
+        app::forgetClock(m_context.workspace);
+}
+
 void JobFiles::openFile(const QString& path)
 {
     if (!mayReplace())
@@ -102,6 +126,8 @@ void JobFiles::openFile(const QString& path)
         m_prompts.tell(m_window, tr("The job cannot be opened"), path + QStringLiteral("\n\n") + problem);
     else
         opened(path);
+    if (problem.isEmpty())
+        askForClock();
 }
 
 void JobFiles::fillRecent(QMenu& menu)
@@ -126,7 +152,7 @@ void JobFiles::offerLeftovers()
         case Prompts::Leftover::Recover: {
             const QString problem = m_services.recovery->recover(left);
             if (problem.isEmpty())
-                return;  // the others are offered again next time
+                return askForClock();  // the others are offered again next time
             m_prompts.tell(m_window, tr("Not recovered"), problem);
             break;
         }
@@ -151,6 +177,174 @@ void JobFiles::openBuiltIn(const QString& resource)
 void JobFiles::openDemoSingle() { openBuiltIn(QStringLiteral(":/demo/four-valve-single.euryth.json")); }
 
 void JobFiles::openDemoFour() { openBuiltIn(QStringLiteral(":/demo/iron-four.euryth.json")); }
+
+QString demoShopFolder()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/demo-shop");
+}
+
+namespace {
+
+/// The day on which the story of the demo's shop stands.
+const QDate kDemoToday(2026, 3, 25);
+
+/// A text with all its days (2026-03-25) moved.
+QString movedDays(const QString& text, qint64 days)
+{
+    static const QRegularExpression date(QStringLiteral("\\b20\\d\\d-\\d\\d-\\d\\d"));
+    QString moved;
+    qsizetype from = 0;
+    for (auto found = date.globalMatch(text); found.hasNext();) {
+        const auto match = found.next();
+        const QDate day = QDate::fromString(match.captured(), Qt::ISODate);
+        moved += text.mid(from, match.capturedStart() - from) +
+                 (day.isValid() ? day.addDays(days).toString(Qt::ISODate) : match.captured());
+        from = match.capturedEnd();
+    }
+    return moved + text.mid(from);
+}
+
+/// Copies what is built in below `from` into a folder; job files with their days moved. Says what went wrong.
+QString copyDemo(const QString& from, const QDir& to, qint64 days)
+{
+    for (const QFileInfo& entry : QDir(from).entryInfoList()) {
+        const QString target = to.filePath(entry.fileName());
+        if (entry.isDir()) {
+            if (!to.mkpath(entry.fileName()))
+                return JobFiles::tr("The folder %1 cannot be made").arg(target);
+            if (const QString problem = copyDemo(entry.filePath(), QDir(target), days); !problem.isEmpty())
+                return problem;
+            continue;
+        }
+        if (QFile::exists(target))
+            continue;
+        QFile source(entry.filePath());
+        if (!source.open(QIODevice::ReadOnly))
+            return source.errorString();
+        QByteArray content = source.readAll();
+        if (target.endsWith(QStringLiteral(".json")))
+            content = movedDays(QString::fromUtf8(content), days).toUtf8();
+        QFile copy(target);
+        if (!copy.open(QIODevice::WriteOnly) || copy.write(content) != content.size())
+            return copy.errorString();
+    }
+    return {};
+}
+
+}  // namespace
+
+void JobFiles::openDemoShop(const QString& folder)
+{
+    initialiseDemoResources();
+    const QDate today = m_context.session.clock()().toLocalTime().date();
+    const QString problem = QDir().mkpath(folder)
+                                ? copyDemo(QStringLiteral(":/demo"), QDir(folder), kDemoToday.daysTo(today))
+                                : tr("The folder %1 cannot be made").arg(folder);
+    if (!problem.isEmpty())
+        return m_prompts.tell(m_window, tr("The demo’s shop is not there"), problem);
+    const QString path = QDir(folder).filePath(QStringLiteral("iron-four.euryth.json"));
+    if (const QString trouble = m_context.workspace.document().open(path); !trouble.isEmpty())
+        m_prompts.tell(m_window, tr("The job cannot be opened"), trouble);
+}
+
+void JobFiles::withProgress(const QString& title,
+                            const std::function<QString(const std::function<bool(double)>&)>& work)
+{
+    app::Background background;
+    QProgressDialog bar(title, tr("Stop"), 0, 100, m_window);
+    bar.setWindowModality(Qt::WindowModal);
+    constexpr int shownAfter = 500;
+    bar.setMinimumDuration(shownAfter);
+    QString problem;
+    QEventLoop loop;
+    background.start([&](const std::stop_token& stop, const app::Background::Post& post) {
+        const QString told = work([&](double share) {
+            post([&bar, share] { bar.setValue(static_cast<int>(share * 100.0)); });
+            return !stop.stop_requested();
+        });
+        post([&problem, told] { problem = told; });
+    });
+    connect(&bar, &QProgressDialog::canceled, &background, [&background] { background.stop(); });
+    connect(&background, &app::Background::changed, &loop, [&] {
+        if (!background.isWorking())
+            loop.quit();
+    });
+    if (background.isWorking())
+        loop.exec();
+    bar.reset();
+    if (background.state() == app::Background::State::Failed)
+        problem = background.failure();
+    if (!problem.isEmpty())
+        m_prompts.tell(m_window, title, problem);
+}
+
+void JobFiles::pack()
+{
+    if (m_context.workspace.document().isDirty() || m_context.workspace.document().path().isEmpty()) {
+        if (!save(false))
+            return;
+    }
+    const QString job = m_context.workspace.document().path();
+    QString name = QFileInfo(job).fileName();
+    name.replace(QStringLiteral(".euryth.json"), QStringLiteral(".euryth.zip"));
+    const QString to = m_prompts.writeTo(m_window, tr("Pack into one file"), name, tr("Packed jobs (*.euryth.zip)"));
+    if (to.isEmpty())
+        return;
+    withProgress(tr("Packing"), [job = job.toStdString(), to = to.toStdString()](const auto& progress) {
+        const auto packed = archive::pack(job, to, {true, progress});
+        return packed ? QString() : app::shown(packed.error());
+    });
+}
+
+void JobFiles::unpackAsked()
+{
+    const QString packed = m_prompts.takeFrom(m_window, tr("Open a packed job"), tr("Packed jobs (*.euryth.zip)"));
+    if (!packed.isEmpty())
+        unpack(packed);
+}
+
+void JobFiles::unpack(const QString& packed)
+{
+    if (!mayReplace())
+        return;
+    const QString folder = m_prompts.chooseFolder(m_window, tr("Folder for the job"));
+    if (folder.isEmpty())
+        return;
+    std::string job;
+    withProgress(tr("Unpacking"),
+                 [&job, packed = packed.toStdString(), folder = folder.toStdString()](const auto& progress) {
+                     const auto unpacked = archive::unpack(packed, folder, {}, progress);
+                     if (!unpacked)
+                         return app::shown(unpacked.error());
+                     job = unpacked->string();
+                     return QString();
+                 });
+    if (!job.empty())
+        openFile(QString::fromStdString(job));
+}
+
+void JobFiles::bringBack()
+{
+    auto& document = m_context.workspace.document();
+    std::vector<EarlierVersion> versions;
+    std::vector<job::Job> jobs;
+    for (const auto& file : files::backupsOf(document.path().toStdString())) {
+        auto job = files::loadJob(file);
+        if (!job)
+            continue;  // of an Euryth that is newer; it stays among the backups
+        const QFileInfo info(QString::fromStdString(file.string()));
+        versions.push_back({info.lastModified().toString(QStringLiteral("yyyy-MM-dd hh:mm")),
+                            app::changesBetween(*job, document.job())});
+        jobs.push_back(std::move(*job));
+    }
+    if (versions.empty())
+        return m_prompts.tell(
+            m_window, tr("No earlier version"),
+            tr("An earlier version is kept each time a job is saved, the last %1 of them.").arg(files::kBackups));
+    const auto chosen = m_prompts.earlier(m_window, versions);
+    if (chosen && *chosen < jobs.size())
+        document.apply(tr("Bring an earlier version back"), [&](job::Job& job) { job = jobs[*chosen]; });
+}
 
 void JobFiles::openDemo()
 {

@@ -150,7 +150,7 @@ QWidget* MainWindow::makeTopBar()
         });
     }
     row->addWidget(menus);
-    m_title = new QLabel;
+    m_title = new ShortLabel;
     m_title->setTextFormat(Qt::PlainText);
     m_title->setObjectName(QStringLiteral("jobTitle"));
     m_title->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
@@ -162,7 +162,7 @@ QWidget* MainWindow::makeTopBar()
         auto* button =
             new QPushButton(QStringLiteral("%1  %2").arg(number + 1).arg(stageName(stage).remove(QLatin1Char('&'))));
         button->setCheckable(true);
-        button->setMinimumSize(96, 32);
+        button->setMinimumSize(84, 32);
         button->setToolTip(go->toolTip() + QStringLiteral(" (%1)").arg(go->shortcut().toString()));
         button->setFocusPolicy(Qt::TabFocus);
         m_stageButtons->addButton(button, number++);
@@ -241,6 +241,12 @@ void MainWindow::showStage(calls::Stage stage)
 {
     m_context.workspace.setStage(stage);
     focusPage();
+}
+
+void MainWindow::showView(calls::Stage stage, int view)
+{
+    showStage(stage);
+    page().showView(view);
 }
 
 void MainWindow::focusPage() { m_pages->currentWidget()->setFocus(); }  // the page hands it to where one types
@@ -326,7 +332,7 @@ void MainWindow::refresh()
     QString title = QString::fromStdString(workspace.job().title);
     if (document.isDirty())
         title += tr(" (not saved)");
-    m_title->setText(m_title->fontMetrics().elidedText(title, Qt::ElideRight, 250));
+    m_title->setWhole(title);
     m_title->setToolTip((document.path().isEmpty() ? document.displayName() : document.path()).toHtmlEscaped());
     // Big digits need the room, and whoever types from two metres away reads no sentences.
     m_calls->setVisible(!m_context.look.bigDigits());
@@ -377,8 +383,13 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 void MainWindow::dropEvent(QDropEvent* event)
 {
     const auto urls = event->mimeData()->urls();
-    if (!urls.isEmpty() && urls.first().isLocalFile())
-        m_files.openFile(urls.first().toLocalFile());
+    if (urls.isEmpty() || !urls.first().isLocalFile())
+        return;
+    const QString path = urls.first().toLocalFile();
+    if (path.endsWith(QStringLiteral(".euryth.zip")))
+        m_files.unpack(path);
+    else
+        m_files.openFile(path);
 }
 
 }  // namespace euryth::widgets

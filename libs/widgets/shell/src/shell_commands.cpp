@@ -5,6 +5,7 @@
 
 #include <QApplication>
 
+#include "book/book_stage.hpp"
 #include "cut/cut_stage.hpp"
 #include "probe/probe_stage.hpp"
 #include "prove/prove_stage.hpp"
@@ -15,7 +16,10 @@
 
 namespace euryth::widgets {
 
-std::vector<StageInfo> stages() { return {surveyStage(), shapeStage(), probeStage(), cutStage(), proveStage()}; }
+std::vector<StageInfo> stages()
+{
+    return {surveyStage(), shapeStage(), probeStage(), cutStage(), proveStage(), bookStage()};
+}
 
 CommandId stageCommand(calls::Stage stage)
 {
@@ -88,6 +92,16 @@ std::vector<Command> shellCommands()
              if (windowOf(desk).files().mayReplace())
                  windowOf(desk).files().openDemoSingle();
          }},
+        {command::OpenDemoShop,
+         {MenuId::Job, 150},
+         QT_TRANSLATE_NOOP("Commands", "Open the demo’s sho&p"),
+         "",
+         QT_TRANSLATE_NOOP("Commands",
+                           "Put an invented shop of a dozen jobs into a folder of its own, and open one of them"),
+         [](Desk& desk) {
+             if (windowOf(desk).files().mayReplace())
+                 windowOf(desk).files().openDemoShop(demoShopFolder());
+         }},
         {command::SaveJob,
          {MenuId::Job, 200},
          QT_TRANSLATE_NOOP("Commands", "&Save"),
@@ -100,6 +114,24 @@ std::vector<Command> shellCommands()
          "Ctrl+Shift+S",
          QT_TRANSLATE_NOOP("Commands", "Save under another name"),
          [](Desk& desk) { windowOf(desk).files().save(true); }},
+        {command::EarlierVersions,
+         {MenuId::Job, 220},
+         QT_TRANSLATE_NOOP("Commands", "Earlie&r versions…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Bring a version back that was saved before; it is one step that can be undone"),
+         [](Desk& desk) { windowOf(desk).files().bringBack(); }},
+        {command::PackJob,
+         {MenuId::Job, 340},
+         QT_TRANSLATE_NOOP("Commands", "Pac&k into one file…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Put the job with its pictures and runs into one file, to hand it over"),
+         [](Desk& desk) { windowOf(desk).files().pack(); }},
+        {command::UnpackJob,
+         {MenuId::Job, 112},
+         QT_TRANSLATE_NOOP("Commands", "Open a pac&ked job…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Unpack a job with its pictures into a folder, and open it"),
+         [](Desk& desk) { windowOf(desk).files().unpackAsked(); }},
         {command::Quit,
          {MenuId::Job, 500},
          QT_TRANSLATE_NOOP("Commands", "&Quit"),

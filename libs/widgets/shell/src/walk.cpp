@@ -4,6 +4,7 @@
 #include <QCoreApplication>
 #include <QDir>
 #include <QPixmap>
+#include <QTemporaryDir>
 
 namespace euryth::widgets {
 
@@ -25,19 +26,23 @@ public:
 protected:
     StagePage& page() override { return m_window.page(); }
     void openFour() override { m_window.files().openDemoFour(); }
+    void openShop() override { m_window.files().openDemoShop(m_folder.path()); }
 
 private:
     MainWindow& m_window;
+    QTemporaryDir m_folder;  ///< for the demo's shop
 };
 
-/// All pictures, those of the second demo last, as there is no way back from it.
+/// All pictures, those of the second demo and of the shop last, as there is no way back from them.
 std::vector<WalkPicture> picturesOf(const std::vector<StageInfo>& stages)
 {
     std::vector<WalkPicture> all;
     for (const StageInfo& stage : stages)
         all.insert(all.end(), stage.pictures.begin(), stage.pictures.end());
-    std::ranges::stable_partition(
-        all, [](const WalkPicture& picture) { return !std::string_view(picture.name).starts_with("four"); });
+    std::ranges::stable_sort(all, {}, [](const WalkPicture& picture) {
+        const std::string_view name(picture.name);
+        return name.starts_with("shop") ? 2 : name.starts_with("four") ? 1 : 0;
+    });
     return all;
 }
 
@@ -58,6 +63,7 @@ QString walkStages(MainWindow& window, const QString& folder)
         if (!window.grab().save(path))
             return MainWindow::tr("The picture %1 cannot be written").arg(path);
     }
+    walk.workspace().document().reset(job::Job{}, {});  // the shop's folder goes with the walk
     return {};
 }
 

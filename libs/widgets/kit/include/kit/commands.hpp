@@ -50,6 +50,12 @@ public:
     virtual void showStage(calls::Stage stage) = 0;
     /// Puts the hand where one types in the stage on screen.
     virtual void focusPage() = 0;
+    /// The same, and brings one of the stage's views on screen.
+    virtual void showView(calls::Stage stage, int view) = 0;
+    /// Opens a job file, after asking about unsaved changes.
+    virtual void openJob(const QString& path) = 0;
+    /// True where the open job may be replaced.
+    virtual bool mayReplaceJob() = 0;
     /// Brings the field of a number, by its name in the register, on screen and puts the hand into it: of several the
     /// first that is unknown. False where no form has it.
     virtual bool putHandInto(const std::string& field) = 0;

@@ -12,6 +12,7 @@
 #include "geometry/outline.hpp"
 #include "kit/look.hpp"
 #include "paper/bench_sheets.hpp"
+#include "paper/book_sheets.hpp"
 
 namespace euryth::widgets {
 
@@ -25,6 +26,21 @@ struct CopyRequest {
 struct LiftRequest {
     bool intake = true;
     std::vector<job::LiftPoint> table;
+};
+
+/// Which sheet of the book, or which table.
+struct BookRequest {
+    paper::BookSheet sheet{};
+    bool table = false;  ///< hours, or flow tests, as CSV
+    bool flow = false;
+    bool withCustomer = false;
+    paper::CustomerParts parts;
+};
+
+/// An earlier version of a job, and what has changed since.
+struct EarlierVersion {
+    QString when;
+    QStringList changes;
 };
 
 /// What the window asks a person, as functions, so that tests can answer.
@@ -61,6 +77,12 @@ struct Prompts {
     /// Shows what a set of house rules would change: take it?
     std::function<bool(QWidget*, Context, const job::House&)> takeHouse;
     std::function<std::optional<paper::Parts>(QWidget*)> sheets;
+    std::function<std::optional<BookRequest>(QWidget*)> bookSheet;
+    /// The clock has run for so many hours: how many count? Nothing lets it go on, 0 forgets them.
+    std::function<std::optional<double>(QWidget*, double hours)> longWatch;
+    std::function<QString(QWidget*, const QString& title)> chooseFolder;
+    /// Which of the earlier versions is to come back?
+    std::function<std::optional<std::size_t>(QWidget*, const std::vector<EarlierVersion>&)> earlier;
 };
 
 }  // namespace euryth::widgets

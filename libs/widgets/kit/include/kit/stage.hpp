@@ -86,15 +86,19 @@ public:
     void look(bool inch, bool dark, bool big);
     /// Opens the demo of four cylinders, once, and chooses a place in it.
     void four(std::size_t port, std::size_t station);
+    /// Opens the demo's shop, once, with a job of it.
+    void shop();
 
 protected:
     virtual StagePage& page() = 0;
     virtual void openFour() = 0;
+    virtual void openShop() = 0;
 
 private:
     Desk& m_desk;
     const Commands& m_commands;
     bool m_inFour = false;
+    bool m_inShop = false;
 };
 
 }  // namespace euryth::widgets

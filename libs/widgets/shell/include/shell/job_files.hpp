@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
+
 #include <QObject>
 
 #include "app/recent_jobs.hpp"
@@ -36,6 +38,18 @@ public:
     void openDemo();
     void openDemoFour();
     void openDemoSingle();
+    /// Writes the demo's shop into a folder, its days moved so that the story's day is today, and opens a job of it.
+    /// What is there already is left as it is.
+    void openDemoShop(const QString& folder);
+    /// Packs the open job, as it is saved, into one file that a person names.
+    void pack();
+    void unpackAsked();
+    /// Unpacks a file into a folder that a person names, and opens the job.
+    void unpack(const QString& packed);
+    /// Brings one of the earlier versions back, as one undo step.
+    void bringBack();
+    /// Asks about a clock that has run for long, where the open job has one.
+    void askForClock();
     /// Asks about what sessions that ended without saving have left.
     void offerLeftovers();
     /// False where the job is not saved after all.
@@ -44,6 +58,8 @@ public:
     void fillRecent(QMenu& menu);
 
 private:
+    /// Does something beside the window, with a bar that shows how far it is and can stop it.
+    void withProgress(const QString& title, const std::function<QString(const std::function<bool(double)>&)>& work);
     void openBuiltIn(const QString& resource);
     void opened(const QString& path);
     /// Saves to a path, or goes another way where somebody else has changed the file there.
@@ -55,5 +71,8 @@ private:
     Services m_services;
     QWidget* m_window;
 };
+
+/// Where the demo's shop is put for a person.
+QString demoShopFolder();
 
 }  // namespace euryth::widgets

@@ -18,6 +18,7 @@ class QStackedWidget;
 namespace euryth::widgets {
 
 class BenchStrip;
+class ShortLabel;
 class RibbonCanvas;
 
 /// The one window: stages on top, ports at the left, calls at the right, the runner and the bench below, and the
@@ -41,6 +42,9 @@ public:
 
     [[nodiscard]] QWidget* window() override { return this; }
     void showStage(calls::Stage stage) override;
+    void showView(calls::Stage stage, int view) override;
+    void openJob(const QString& path) override { m_files.openFile(path); }
+    bool mayReplaceJob() override { return m_files.mayReplace(); }
     void focusPage() override;
     bool putHandInto(const std::string& field) override;
 
@@ -72,7 +76,7 @@ private:
     QWidget* m_calls = nullptr;
     QWidget* m_rack = nullptr;
     RibbonCanvas* m_ribbon = nullptr;
-    QLabel* m_title = nullptr;
+    ShortLabel* m_title = nullptr;
     QPushButton* m_units = nullptr;
     QPushButton* m_style = nullptr;
 };
