@@ -20,6 +20,8 @@
 #include "geometry/findings.hpp"
 #include "port_field/walls.hpp"
 #include "units/format.hpp"
+#include "work/queue.hpp"
+#include "work/templates.hpp"
 
 using namespace euryth;
 
@@ -130,6 +132,44 @@ void againstPackage(const job::Port& port, const analysis::PortAnalysis& analysi
     std::filesystem::remove_all(folder);
 }
 
+/// A shop of a thousand jobs, each with the operations of a full port.
+void aThousandJobs(const auto& report)
+{
+    std::vector<work::Card> cards;
+    job::Shop shop;
+    for (const char* name : {"A", "B", "C"})
+        shop.people.push_back({name, 8.0, {}, {}});
+    for (int i = 0; i < 1000; ++i) {
+        job::Job job;
+        for (int port = 0; port < 8; ++port)
+            job.ports.emplace_back().id = "P" + std::to_string(port);
+        job.work.promised = work::textOf(*work::dayOf("2026-03-25") + std::chrono::days(i));
+        job.work.operations = work::operationsFor(job, shop, "full port", {});
+        cards.push_back({std::to_string(i) + ".euryth.json", job});
+    }
+    report("queue of a thousand jobs with 20 operations each",
+           milliseconds(
+               [&] {
+                   const auto queue = work::queueOf(shop, cards, *work::dayOf("2026-03-25"));
+                   g_keep = static_cast<double>(queue.rows.size());
+               },
+               3),
+           1000);
+    std::vector<std::string> texts;
+    for (const work::Card& card : cards)
+        texts.push_back(files::jobText(card.job));
+    report("reading the thousand jobs as the index keeps them",
+           milliseconds(
+               [&] {
+                   double read = 0.0;
+                   for (const std::string& text : texts)
+                       read += files::parseJob(text) ? 1.0 : 0.0;
+                   g_keep = read;
+               },
+               3),
+           1000);
+}
+
 }  // namespace
 
 int main()
@@ -192,6 +232,7 @@ int main()
                g_keep = engine::runEngine(*model, rotationFromRpm(7000)).filling.volumetricEfficiency;
            }),
            50);
+    aThousandJobs(report);
     const auto four = files::loadJob(EURYTH_DEMO_FOUR);
     const job::Port& exhaust = four->ports[*job::findPort(*four, "E1")];
     const auto exhaustModel = engine::engineModel(*four, exhaust, analysis::measure(*four, exhaust));
