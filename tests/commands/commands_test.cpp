@@ -173,7 +173,7 @@ TEST_CASE("wrong usage is told with the right one, and prints no result")
 
 TEST_CASE("calls that are not built yet say so with exit code 2, whatever follows them")
 {
-    for (const char* name : {"queue", "bench"}) {
+    for (const char* name : {"bench"}) {
         const Outcome outcome = call({name, kDemo, "--port", "I1", "--lift-mm", "1,2"});
         CHECK(outcome.code == commands::kWrongUsage);
         CHECK(outcome.out.empty());
