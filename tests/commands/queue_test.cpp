@@ -75,6 +75,30 @@ TEST_CASE("queue: the demo's shop, late ones first, with why")
     CHECK((*triple)["hours_left"].is_null());
 }
 
+TEST_CASE("queue: a folder without a shop's file is reckoned for one person, and says so")
+{
+    const TempFolder folder;
+    std::ofstream(folder.path() / "a.euryth.json") << R"({"format": "euryth-job", "version": 1, "title": "a",
+        "house": {"name": "h"}, "ports": [{"id": "I1", "side": "intake", "stations": []}],
+        "work": {"customer": {"name": "", "reach": ""}, "arrived": "2026-01-12", "wanted": null, "promised": "2026-03-01",
+                 "kind": "full port",
+                 "operations": [{"id": "short sides", "hours_estimated": 2.0, "state": "open", "place": "own",
+                                 "needs_parts": ["intake valves"]},
+                                {"id": "bowls", "hours_estimated": 14.0, "state": "open", "place": "own"}],
+                 "parts": [{"id": "intake valves", "state": "ordered", "expected": "2026-03-02"}],
+                 "hours": [{"operation": "short sides", "port": "I1", "person": "A", "start": "", "minutes": 30}]}})";
+    const auto json = nlohmann::json::parse(ask({"queue", folder.path().string(), "--today", "2026-02-25"}).out);
+    CHECK(json["assumed"].size() == 1);
+    const auto& job = json["jobs"][0];
+    CHECK(job["hours_left"].get<double>() == Approx(15.5));
+    CHECK(job["waits_for"][0].get<std::string>().find("intake valves") == 0);
+    // From Monday, the 2nd of March, 1.5 and 14 hours at 8 a day.
+    CHECK(job["ready"] == "2026-03-03");
+    CHECK(job["late_days"] == 2);
+    CHECK(job["next"] == "short sides");
+    CHECK(nlohmann::json::parse(ask({"queue", kDemoShop}).out)["assumed"].empty());
+}
+
 TEST_CASE("queue: what is wrong is told")
 {
     CHECK(ask({"queue", kDemoShop, "--today", "25.3.2026"}).code == commands::kWrongUsage);

@@ -38,14 +38,18 @@ int callQueue(const Request& request, std::ostream& out)
     const auto jobs = tasks::readShop(request.jobPath);
     if (!jobs)
         throw fileTrouble(jobs.error());
-    const auto shop = tasks::loadShop(request.jobPath);
+    auto shop = tasks::loadShop(request.jobPath);
     if (!shop)
         throw CallError(kJobHasErrors, shop.error());
-    const work::Queue queue = work::queueOf(*shop, jobs->cards, today);
     Json result;
     result["today"] = work::textOf(today);
-    if (!queue.missing.empty())
-        result["ready_missing"] = words(queue.missing);
+    result["assumed"] = Json::array();
+    if (work::Calendar(*shop).people() == 0) {
+        constexpr double usualHours = 8.0;
+        shop->people = {{"", usualHours, {}, {}}};
+        result["assumed"].push_back(words(say("assumed.shop-person", {{"hours", Number{usualHours, 0}}})));
+    }
+    const work::Queue queue = work::queueOf(*shop, jobs->cards, today);
     result["jobs"] = Json::array();
     for (const std::size_t i : work::lateFirst(queue))
         result["jobs"].push_back(rowJson(queue.rows[i], jobs->cards[queue.rows[i].card], i));

@@ -11,7 +11,7 @@ namespace euryth::drawing {
 
 namespace {
 
-constexpr double kQueueNames = 216.0;
+constexpr double kLeastNames = 216.0;
 constexpr double kQueueDates = 150.0;
 constexpr int kLeastDays = 21;
 constexpr int kMostDays = 180;
@@ -41,7 +41,8 @@ public:
           m_scene(scene),
           m_rect(rect),
           m_days(daysOf(scene)),
-          m_from(rect.left() + kQueueNames),
+          m_names(std::max(kLeastNames, rect.width() * 0.3)),
+          m_from(rect.left() + m_names),
           m_to(rect.right() - kQueueDates)
     {
     }
@@ -120,7 +121,7 @@ private:
 
     void names(const QueueScene::Row& row, std::size_t i, const QRectF& line)
     {
-        const QRectF room(line.left() + 6, line.top() + 3, kQueueNames - 14, kQueueRow / 2.0 - 3);
+        const QRectF room(line.left() + 6, line.top() + 3, m_names - 14, kQueueRow / 2.0 - 3);
         m_painter.setFont(font(text::kNormal, true));
         m_painter.setPen(m_theme.ink);
         const QString name =
@@ -175,6 +176,7 @@ private:
     const QueueScene& m_scene;
     QRectF m_rect;
     int m_days;
+    double m_names;
     double m_from;
     double m_to;
 };

@@ -30,7 +30,7 @@ TEST_CASE("save, reopen, equal, and the dirty mark comes and goes")
     const TempFolder folder;
     f.nextPath = QString::fromStdString(folder.path() / "my job.euryth.json");
     f.workspace.document().apply("title", [](job::Job& j) { j.title = "Changed"; });
-    CHECK(f.text("jobTitle") == "Changed (not saved)");
+    CHECK(f.text("jobTitle") == "* Changed");
     f.trigger(widgets::command::SaveJob);
     CHECK(f.text("jobTitle") == "Changed");
     const job::Job saved = f.workspace.job();

@@ -180,10 +180,11 @@ Known<double> leftOf(const job::Operation& operation, const OperationNow& now)
         return {0.0, {}};
     if (!operation.estimate)
         return {std::nullopt, say("missing.estimate", {{"operation", nameOf(operation.id)}})};
-    if (now.share)
-        return {*operation.estimate * (1.0 - *now.share), {}};
+    // Ticks come when something is done, the clock runs before: whichever says more counts.
+    const double share = now.share.value_or(0.0);
+    const double done = std::max(share * *operation.estimate, now.spent);
     constexpr double leastShare = 0.25;
-    return {std::max(*operation.estimate - now.spent, leastShare * *operation.estimate), {}};
+    return {std::max(*operation.estimate - done, leastShare * (1.0 - share) * *operation.estimate), {}};
 }
 
 OperationNow nowOf(const job::Job& job, const job::Operation& operation)

@@ -331,7 +331,8 @@ void MainWindow::refresh()
                             document.isDirty() ? QStringLiteral(" *") : QString()));
     QString title = QString::fromStdString(workspace.job().title);
     if (document.isDirty())
-        title += tr(" (not saved)");
+        title.prepend(
+            QStringLiteral("* "));  // in front, where a narrow window does not cut it off; the strip below says it
     m_title->setWhole(title);
     m_title->setToolTip((document.path().isEmpty() ? document.displayName() : document.path()).toHtmlEscaped());
     // Big digits need the room, and whoever types from two metres away reads no sentences.

@@ -34,9 +34,9 @@ struct OperationNow {
     bool byWork = false;          ///< nobody has said it, the other stages show it
     std::optional<double> share;  ///< done, where the other stages show that
     double spent = 0.0;           ///< hours
-    /// Hours that are left: of what has a share, that of the estimate which is not done; else the estimate less what
-    /// has been spent, but a quarter of it at least as long as it is not done (a rule of ours: who is over the estimate
-    /// is seldom just about to be ready). Missing where there is no estimate. For work elsewhere 0.
+    /// Hours that are left: the estimate less what the ticks show as done or what has been spent, whichever is more,
+    /// but a quarter of what the ticks leave at least as long as it is not done (a rule of ours: who is over the
+    /// estimate is seldom just about to be ready). Missing where there is no estimate. For work elsewhere 0.
     Known<double> left;
     std::vector<std::string> waitsFor;  ///< parts that are not there, or do not fit
     [[nodiscard]] bool isOver() const
