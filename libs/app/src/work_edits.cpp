@@ -13,7 +13,7 @@ namespace euryth::app {
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("Book", text); }
+QString bookWord(const char* text) { return QCoreApplication::translate("Book", text); }
 
 bool change(Workspace& w, const QString& what, const std::function<void(job::Work&)>& how)
 {
@@ -50,7 +50,7 @@ std::size_t addOperation(Workspace& workspace, std::size_t after, const std::str
     const std::size_t at = std::min(after + 1, operations.size());
     job::Operation operation;
     operation.id = freeId(operations, wanted);
-    change(workspace, tr("Add an operation"), [&](job::Work& work) {
+    change(workspace, bookWord("Add an operation"), [&](job::Work& work) {
         work.operations.insert(work.operations.begin() + static_cast<std::ptrdiff_t>(at), operation);
     });
     return at;
@@ -58,7 +58,7 @@ std::size_t addOperation(Workspace& workspace, std::size_t after, const std::str
 
 void removeOperation(Workspace& workspace, std::size_t operation)
 {
-    change(workspace, tr("Remove an operation"), [&](job::Work& work) { eraseAt(work.operations, operation); });
+    change(workspace, bookWord("Remove an operation"), [&](job::Work& work) { eraseAt(work.operations, operation); });
 }
 
 std::size_t moveOperation(Workspace& workspace, std::size_t operation, int by)
@@ -66,7 +66,7 @@ std::size_t moveOperation(Workspace& workspace, std::size_t operation, int by)
     const auto& operations = workspace.job().work.operations;
     const auto to = static_cast<std::size_t>(
         std::clamp<long>(static_cast<long>(operation) + by, 0, static_cast<long>(operations.size()) - 1));
-    change(workspace, tr("Move an operation"),
+    change(workspace, bookWord("Move an operation"),
            [&](job::Work& work) { std::swap(work.operations[operation], work.operations[to]); });
     return to;
 }
@@ -74,7 +74,7 @@ std::size_t moveOperation(Workspace& workspace, std::size_t operation, int by)
 void takeOperations(Workspace& workspace, const std::string& kind, const job::Shop& shop, const work::Learned& learned)
 {
     auto operations = work::operationsFor(workspace.job(), shop, kind, learned);
-    change(workspace, tr("Take the operations of a kind"), [&](job::Work& work) {
+    change(workspace, bookWord("Take the operations of a kind"), [&](job::Work& work) {
         std::vector<job::Operation> all;
         for (job::Operation& operation : operations) {
             const auto has = std::ranges::find(work.operations, operation.id, &job::Operation::id);
@@ -92,7 +92,7 @@ void takeOperations(Workspace& workspace, const std::string& kind, const job::Sh
 void setOperationState(Workspace& workspace, std::size_t operation, std::optional<job::OperationState> state,
                        const std::string& today)
 {
-    change(workspace, tr("Say how an operation is"), [&](job::Work& work) {
+    change(workspace, bookWord("Say how an operation is"), [&](job::Work& work) {
         job::Operation& of = work.operations[operation];
         of.state = state;
         if (state == job::OperationState::Done && of.when.empty())
@@ -105,15 +105,15 @@ void setOperationState(Workspace& workspace, std::size_t operation, std::optiona
 std::size_t addPart(Workspace& workspace)
 {
     job::Part part;
-    part.id = freeId(workspace.job().work.parts, tr("part").toStdString());
+    part.id = freeId(workspace.job().work.parts, bookWord("part").toStdString());
     part.state = job::PartState::Wanted;
-    change(workspace, tr("Add a part"), [&](job::Work& work) { work.parts.push_back(part); });
+    change(workspace, bookWord("Add a part"), [&](job::Work& work) { work.parts.push_back(part); });
     return workspace.job().work.parts.size() - 1;
 }
 
 void removePart(Workspace& workspace, std::size_t part)
 {
-    change(workspace, tr("Remove a part"), [&](job::Work& work) {
+    change(workspace, bookWord("Remove a part"), [&](job::Work& work) {
         for (job::Operation& operation : work.operations)
             std::erase(operation.needsParts, work.parts[part].id);
         eraseAt(work.parts, part);
@@ -122,7 +122,7 @@ void removePart(Workspace& workspace, std::size_t part)
 
 void setPartState(Workspace& workspace, std::size_t part, std::optional<job::PartState> state, const std::string& today)
 {
-    change(workspace, tr("Say how a part is"), [&](job::Work& work) {
+    change(workspace, bookWord("Say how a part is"), [&](job::Work& work) {
         job::Part& of = work.parts[part];
         of.state = state;
         if (state == job::PartState::Ordered && of.ordered.empty())
@@ -136,7 +136,7 @@ void setPartState(Workspace& workspace, std::size_t part, std::optional<job::Par
 
 void setNeeds(Workspace& workspace, std::size_t operation, const std::string& part, bool needs)
 {
-    change(workspace, tr("Say what an operation waits for"), [&](job::Work& work) {
+    change(workspace, bookWord("Say what an operation waits for"), [&](job::Work& work) {
         auto& parts = work.operations[operation].needsParts;
         std::erase(parts, part);
         if (needs)
@@ -147,28 +147,28 @@ void setNeeds(Workspace& workspace, std::size_t operation, const std::string& pa
 void startClock(Workspace& workspace, const std::string& operation, const std::string& port, const std::string& person,
                 const work::Moment& now)
 {
-    change(workspace, tr("Start the clock"),
+    change(workspace, bookWord("Start the clock"),
            [&](job::Work& of) { work::startClock(of, operation, port, person, now); });
 }
 
 void pauseClock(Workspace& workspace, const work::Moment& now, double mostHours)
 {
-    change(workspace, tr("Stop the clock"), [&](job::Work& of) { work::pauseClock(of, now, mostHours); });
+    change(workspace, bookWord("Stop the clock"), [&](job::Work& of) { work::pauseClock(of, now, mostHours); });
 }
 
 void forgetClock(Workspace& workspace)
 {
-    change(workspace, tr("Forget what the clock shows"), [](job::Work& of) { work::forgetClock(of); });
+    change(workspace, bookWord("Forget what the clock shows"), [](job::Work& of) { work::forgetClock(of); });
 }
 
 void addHours(Workspace& workspace, job::WorkedTime worked)
 {
-    change(workspace, tr("Write hours down"), [&](job::Work& work) { work.hours.push_back(std::move(worked)); });
+    change(workspace, bookWord("Write hours down"), [&](job::Work& work) { work.hours.push_back(std::move(worked)); });
 }
 
 void removeHours(Workspace& workspace, std::size_t entry)
 {
-    change(workspace, tr("Remove hours"), [&](job::Work& work) { eraseAt(work.hours, entry); });
+    change(workspace, bookWord("Remove hours"), [&](job::Work& work) { eraseAt(work.hours, entry); });
 }
 
 job::Job likeThis(const job::Job& job)
