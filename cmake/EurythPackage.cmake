@@ -67,14 +67,14 @@ endif()
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/handbook DESTINATION ${CMAKE_INSTALL_DOCDIR} PATTERN "*.md")
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/screenshots DESTINATION ${CMAKE_INSTALL_DOCDIR})
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/data/demo DESTINATION ${CMAKE_INSTALL_DATADIR}/euryth)
-install(FILES ${PROJECT_SOURCE_DIR}/data/desktop/copyright DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(FILES ${PROJECT_SOURCE_DIR}/data/desktop/copyright ${PROJECT_SOURCE_DIR}/CHANGELOG.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
 find_program(EURYTH_GZIP gzip)
 if(EURYTH_GZIP)
     set(changes ${CMAKE_CURRENT_BINARY_DIR}/changelog.gz)
     add_custom_command(OUTPUT ${changes}
-        COMMAND ${CMAKE_COMMAND} -E copy ${PROJECT_SOURCE_DIR}/CHANGELOG.md ${CMAKE_CURRENT_BINARY_DIR}/changelog
+        COMMAND ${CMAKE_COMMAND} -E copy ${PROJECT_SOURCE_DIR}/data/desktop/changelog ${CMAKE_CURRENT_BINARY_DIR}/changelog
         COMMAND ${EURYTH_GZIP} -9nf ${CMAKE_CURRENT_BINARY_DIR}/changelog
-        DEPENDS ${PROJECT_SOURCE_DIR}/CHANGELOG.md VERBATIM)
+        DEPENDS ${PROJECT_SOURCE_DIR}/data/desktop/changelog VERBATIM)
     add_custom_target(euryth_changes ALL DEPENDS ${changes})
     install(FILES ${changes} DESTINATION ${CMAKE_INSTALL_DOCDIR})
 endif()
@@ -84,11 +84,10 @@ set(CPACK_PACKAGE_NAME euryth)
 set(CPACK_PACKAGE_VENDOR "Euryth")
 set(CPACK_PACKAGE_CONTACT "The founders of Euryth <founders@euryth.invalid>")
 set(CPACK_PACKAGE_DESCRIPTION_SUMMARY "plan, probe and cut the ports of a cylinder head")
-set(CPACK_DEBIAN_PACKAGE_DESCRIPTION "plan, probe and cut the ports of a cylinder head
- Euryth takes the measured sections of a port, says how big the port should be
- and where, lets the air in it be probed, finds the places that choke, and says
- where to cut, how deep, and what to leave alone. Then it proves the result on
- the flow bench and keeps the book of the shop.")
+set(CPACK_PACKAGE_DESCRIPTION "Euryth takes the measured sections of a port, says how big the port should be
+and where, lets the air in it be probed, finds the places that choke, and says
+where to cut, how deep, and what to leave alone. Then it proves the result on
+the flow bench and keeps the book of the shop.")
 set(CPACK_PACKAGING_INSTALL_PREFIX /usr)
 set(CPACK_STRIP_FILES ON)
 set(CPACK_DEBIAN_FILE_NAME DEB-DEFAULT)
