@@ -18,6 +18,7 @@ xmllint --noout data/desktop/euryth-mime.xml
 lintian --fail-on error "$package"
 dpkg-deb --info "$package"
 if [ "${1:-}" = --install ]; then
+    install_packages debootstrap
     root=$(mktemp -d)
     trap 'rm -rf "$root"' EXIT
     debootstrap --variant=minbase bookworm "$root"
