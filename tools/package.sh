@@ -22,9 +22,15 @@ if [ "${1:-}" = --install ]; then
     root=$(mktemp -d)
     trap 'rm -rf "$root"' EXIT
     debootstrap --variant=minbase bookworm "$root"
-    cp "$package" "$root/tmp/euryth.deb"
-    chroot "$root" sh -c 'apt-get update -q && apt-get install -q -y --no-install-recommends /tmp/euryth.deb &&
-        euryth-cli check /usr/share/euryth/demo/iron-four.euryth.json &&
-        QT_QPA_PLATFORM=offscreen euryth --demo --until-shown && apt-get purge -q -y euryth && ! ls /usr/share/euryth'
+    cp "$package" "$root/euryth.deb"
+    chroot "$root" sh -euc '
+        apt-get update -q
+        apt-get install -q -y --no-install-recommends ./euryth.deb
+        job=$(dpkg -L euryth | grep "iron-four.euryth.json$")
+        euryth-cli check "$job"
+        euryth-cli export "$job" --sheet customer --to sheet.pdf
+        QT_QPA_PLATFORM=offscreen euryth --demo --until-shown
+        apt-get purge -q -y euryth
+        test ! -e "$job" && test ! -e "$(dirname "$job")"'
 fi
 echo "$package"
