@@ -5,35 +5,15 @@
 #include <cmath>
 #include <sstream>
 
-#include <nlohmann/json.hpp>
-
-#include "commands/run.hpp"
+#include "support/command_line.hpp"
 
 using namespace euryth;
-
-namespace {
-
-struct Answer {
-    int code;
-    std::string out;
-    std::string err;
-};
-
-Answer call(const std::vector<std::string>& arguments)
-{
-    std::ostringstream out;
-    std::ostringstream err;
-    const int code = commands::run(arguments, out, err);
-    return {code, out.str(), err.str()};
-}
-
-}  // namespace
 
 TEST_CASE("book: tests of a port worked out, and what speaks against comparing two of them")
 {
     const auto answer = call({"book", EURYTH_DEMO_FOUR, "--port", "I2"});
     REQUIRE(answer.code == commands::kDone);
-    const auto json = nlohmann::json::parse(answer.out);
+    const auto json = answer.json();
     REQUIRE(json["tests"].size() == 3);
     const auto& last = json["tests"][2];
     CHECK(last["id"] == "F1");
@@ -54,11 +34,11 @@ TEST_CASE("book: tests of a port worked out, and what speaks against comparing t
     CHECK(json["differences"][0]["comparable"] == false);
     CHECK(json["differences"][0]["why_not"].size() == 2);
 
-    const auto collapse = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).out);
+    const auto collapse = call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).json();
     CHECK(collapse["tests"][0]["backs_up"]["from_lift_mm"].get<double>() == Approx(10));
     CHECK(collapse["tests"][0]["dips"][0]["swirl_falls"] == true);
     // A port without tests has an empty book.
-    const auto empty = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I1"}).out);
+    const auto empty = call({"book", EURYTH_DEMO_FOUR, "--port", "I1"}).json();
     CHECK(empty["tests"].empty());
 }
 
@@ -66,7 +46,7 @@ TEST_CASE("convert: compressible, by the root, and to standard air")
 {
     const auto answer = call({"convert", "--flow-m3s", "0.05", "--from-pa", "2490.89", "--to-pa", "6974.49"});
     REQUIRE(answer.code == commands::kDone);
-    const auto json = nlohmann::json::parse(answer.out);
+    const auto json = answer.json();
     CHECK(json["compressible_m3_s"].get<double>() == Approx(0.05 * 1.6321).epsilon(1e-4));
     CHECK(json["square_root_m3_s"].get<double>() == Approx(0.05 * 1.6733).epsilon(1e-4));
     CHECK(json["standard_air_m3_s"].get<double>() == Approx(0.05 * 1.6321).epsilon(1e-4));
@@ -87,7 +67,7 @@ TEST_CASE("swirl: coefficients of the demo's tests, their collapse, and the layo
 {
     const auto answer = call({"swirl", EURYTH_DEMO_FOUR, "--port", "I3"});
     REQUIRE(answer.code == commands::kDone);
-    const auto json = nlohmann::json::parse(answer.out);
+    const auto json = answer.json();
     REQUIRE(json["tests"].size() == 2);
     const auto& before = json["tests"][0];
     CHECK(before["motion"] == "swirl");
@@ -102,14 +82,14 @@ TEST_CASE("swirl: coefficients of the demo's tests, their collapse, and the layo
     CHECK(json["definition"].get<std::string>().find("Heywood") != std::string::npos);
     CHECK(json["layout"].is_null());  // nobody has said where the valves lie
     CHECK_FALSE(json["layout_missing"].get<std::string>().empty());
-    const auto single = nlohmann::json::parse(call({"swirl", EURYTH_DEMO_SINGLE, "--port", "I1/a"}).out);
+    const auto single = call({"swirl", EURYTH_DEMO_SINGLE, "--port", "I1/a"}).json();
     CHECK(single["layout"]["estimate"] == true);
     CHECK(single["layout"]["valves"].size() == 2);
 }
 
 TEST_CASE("book: ports alike, the seal, the chambers, two benches and promises stand in it")
 {
-    const auto json = nlohmann::json::parse(call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).out);
+    const auto json = call({"book", EURYTH_DEMO_FOUR, "--port", "I3"}).json();
     CHECK(json["alike"]["ports"] == nlohmann::json({"I2", "I3"}));
     CHECK(json["alike"]["tests"][0]["id"] == "F1");
     CHECK(json["alike"]["odd"].is_null());

@@ -5,29 +5,13 @@
 #include <fstream>
 #include <sstream>
 
-#include <nlohmann/json.hpp>
-
-#include "commands/run.hpp"
+#include "support/command_line.hpp"
 #include "support/demo.hpp"
 #include "support/temp_folder.hpp"
 
 using namespace euryth;
 
 namespace {
-
-struct Answer {
-    int code;
-    std::string out;
-    std::string err;
-};
-
-Answer ask(const std::vector<std::string>& arguments)
-{
-    std::ostringstream out;
-    std::ostringstream err;
-    const int code = commands::run(arguments, out, err);
-    return {code, out.str(), err.str()};
-}
 
 const std::string kDemoShop = std::filesystem::path(EURYTH_DEMO_JOB).parent_path().string();
 
@@ -43,9 +27,9 @@ std::string contentOf(const std::filesystem::path& path)
 
 TEST_CASE("queue: the demo's shop, late ones first, with why")
 {
-    const auto answer = ask({"queue", kDemoShop, "--today", "2026-03-25"});
+    const auto answer = call({"queue", kDemoShop, "--today", "2026-03-25"});
     REQUIRE(answer.code == commands::kDone);
-    const auto json = nlohmann::json::parse(answer.out);
+    const auto json = answer.json();
     CHECK(json["today"] == "2026-03-25");
     CHECK(json["unreadable"].empty());
     std::size_t demoHeads = 0;
@@ -87,7 +71,7 @@ TEST_CASE("queue: a folder without a shop's file is reckoned for one person, and
                                 {"id": "bowls", "hours_estimated": 14.0, "state": "open", "place": "own"}],
                  "parts": [{"id": "intake valves", "state": "ordered", "expected": "2026-03-02"}],
                  "hours": [{"operation": "short sides", "port": "I1", "person": "A", "start": "", "minutes": 30}]}})";
-    const auto json = nlohmann::json::parse(ask({"queue", folder.path().string(), "--today", "2026-02-25"}).out);
+    const auto json = call({"queue", folder.path().string(), "--today", "2026-02-25"}).json();
     CHECK(json["assumed"].size() == 1);
     const auto& job = json["jobs"][0];
     CHECK(job["hours_left"].get<double>() == Approx(15.5));
@@ -96,23 +80,23 @@ TEST_CASE("queue: a folder without a shop's file is reckoned for one person, and
     CHECK(job["ready"] == "2026-03-03");
     CHECK(job["late_days"] == 2);
     CHECK(job["next"] == "short sides");
-    CHECK(nlohmann::json::parse(ask({"queue", kDemoShop}).out)["assumed"].empty());
+    CHECK(call({"queue", kDemoShop}).json()["assumed"].empty());
 }
 
 TEST_CASE("queue: what is wrong is told")
 {
-    CHECK(ask({"queue", kDemoShop, "--today", "25.3.2026"}).code == commands::kWrongUsage);
-    CHECK(ask({"queue", kDemoShop + "/no such folder"}).code == commands::kFileTrouble);
+    CHECK(call({"queue", kDemoShop, "--today", "25.3.2026"}).code == commands::kWrongUsage);
+    CHECK(call({"queue", kDemoShop + "/no such folder"}).code == commands::kFileTrouble);
     const TempFolder folder;
     std::ofstream(folder.path() / "broken.euryth.json") << "{";
-    const auto broken = ask({"queue", folder.path().string()});
+    const auto broken = call({"queue", folder.path().string()});
     CHECK(broken.code == commands::kDone);
-    const auto json = nlohmann::json::parse(broken.out);
+    const auto json = broken.json();
     CHECK(json["unreadable"][0]["file"] == "broken.euryth.json");
     CHECK(broken.err.find("broken.euryth.json") != std::string::npos);
     CHECK(json["jobs"].empty());
     std::ofstream(folder.path() / "shop.euryth-shop.json") << "[]";
-    CHECK(ask({"queue", folder.path().string()}).code == commands::kJobHasErrors);
+    CHECK(call({"queue", folder.path().string()}).code == commands::kJobHasErrors);
 }
 
 TEST_CASE("export: every sheet of the book, and its tables")
@@ -122,20 +106,20 @@ TEST_CASE("export: every sheet of the book, and its tables")
         CAPTURE(sheet);
         const auto to = folder.path() / (std::string(sheet) + ".pdf");
         REQUIRE(
-            ask({"export", EURYTH_DEMO_FOUR, "--sheet", sheet, "--to", to.string(), "--today", "2026-03-25"}).code ==
+            call({"export", EURYTH_DEMO_FOUR, "--sheet", sheet, "--to", to.string(), "--today", "2026-03-25"}).code ==
             commands::kDone);
         CHECK(contentOf(to).starts_with("%PDF"));
     }
     const auto hours = folder.path() / "hours.csv";
-    REQUIRE(ask({"export", EURYTH_DEMO_FOUR, "--sheet", "hours", "--to", hours.string()}).code == commands::kDone);
+    REQUIRE(call({"export", EURYTH_DEMO_FOUR, "--sheet", "hours", "--to", hours.string()}).code == commands::kDone);
     CHECK(contentOf(hours).find("valve job,,Mara,2026-03-13,200") != std::string::npos);
     const auto flow = folder.path() / "flow.csv";
-    REQUIRE(ask({"export", EURYTH_DEMO_FOUR, "--sheet", "flow", "--to", flow.string()}).code == commands::kDone);
+    REQUIRE(call({"export", EURYTH_DEMO_FOUR, "--sheet", "flow", "--to", flow.string()}).code == commands::kDone);
     CHECK(contentOf(flow).find("I2,F1,after valve job") != std::string::npos);
     const std::string to = (folder.path() / "x.pdf").string();
-    CHECK(ask({"export", EURYTH_DEMO_FOUR, "--sheet", "poster", "--to", to}).code == commands::kWrongUsage);
-    CHECK(ask({"export", EURYTH_DEMO_FOUR, "--to", to}).code == commands::kWrongUsage);
-    CHECK(ask({"export", EURYTH_DEMO_FOUR, "--sheet", "label", "--to", (folder.path() / "x.dxf").string()}).code ==
+    CHECK(call({"export", EURYTH_DEMO_FOUR, "--sheet", "poster", "--to", to}).code == commands::kWrongUsage);
+    CHECK(call({"export", EURYTH_DEMO_FOUR, "--to", to}).code == commands::kWrongUsage);
+    CHECK(call({"export", EURYTH_DEMO_FOUR, "--sheet", "label", "--to", (folder.path() / "x.dxf").string()}).code ==
           commands::kWrongUsage);
 }
 
@@ -147,20 +131,20 @@ TEST_CASE("customer data are in no export that nobody has asked for them in")
     for (const char* to : {"plan.csv", "plan.svg", "plan.dxf", "surface.stl"}) {
         CAPTURE(to);
         const auto path = folder.path() / to;
-        REQUIRE(ask({"export", EURYTH_DEMO_FOUR, "--port", "I1", "--to", path.string()}).code == commands::kDone);
+        REQUIRE(call({"export", EURYTH_DEMO_FOUR, "--port", "I1", "--to", path.string()}).code == commands::kDone);
         CHECK(contentOf(path).find(job.work.customer.name) == std::string::npos);
     }
     for (const char* sheet : {"hours", "flow"}) {
         const auto path = folder.path() / (std::string(sheet) + ".csv");
-        REQUIRE(ask({"export", EURYTH_DEMO_FOUR, "--sheet", sheet, "--to", path.string()}).code == commands::kDone);
+        REQUIRE(call({"export", EURYTH_DEMO_FOUR, "--sheet", sheet, "--to", path.string()}).code == commands::kDone);
         CHECK(contentOf(path).find(job.work.customer.reach) == std::string::npos);
     }
-    CHECK(ask({"queue", kDemoShop}).out.find(job.work.customer.name) == std::string::npos);
+    CHECK(call({"queue", kDemoShop}).out.find(job.work.customer.name) == std::string::npos);
 
     const auto packed = folder.path() / "four.euryth.zip";
-    REQUIRE(ask({"pack", EURYTH_DEMO_FOUR, "--to", packed.string(), "--without-customer"}).code == commands::kDone);
+    REQUIRE(call({"pack", EURYTH_DEMO_FOUR, "--to", packed.string(), "--without-customer"}).code == commands::kDone);
     const auto there = folder.path() / "there";
-    REQUIRE(ask({"unpack", packed.string(), "--to", there.string()}).code == commands::kDone);
+    REQUIRE(call({"unpack", packed.string(), "--to", there.string()}).code == commands::kDone);
     job::Job stranger = jobOrThrow((there / "iron-four.euryth.json").c_str());
     CHECK(stranger.work.customer == job::Customer{});
     stranger.work.customer = job.work.customer;
