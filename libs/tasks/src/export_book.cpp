@@ -1,21 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "tasks/export_book.hpp"
 
-#include "files/job_file.hpp"
 #include "files/photos.hpp"
 #include "paper/writers.hpp"
 #include "pictures/raster.hpp"
+#include "save_file.hpp"
 
 namespace euryth::tasks {
-
-namespace {
-
-tl::expected<void, Error> saveFile(const std::filesystem::path& path, std::string_view text)
-{
-    return files::saveText(path, text).map_error([](const Phrase& why) { return Error{Error::Kind::File, why}; });
-}
-
-}  // namespace
 
 tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish)
 {

@@ -5,8 +5,8 @@
 #include <array>
 
 #include "exports/mesh_files.hpp"
-#include "files/job_file.hpp"
 #include "paper/writers.hpp"
+#include "save_file.hpp"
 
 namespace euryth::tasks {
 
@@ -16,24 +16,19 @@ tl::unexpected<Error> missing(const Phrase& what) { return tl::unexpected(Error{
 
 tl::unexpected<Error> notWritten(const Phrase& why) { return tl::unexpected(Error{Error::Kind::File, why}); }
 
-tl::expected<void, Error> save(const std::filesystem::path& path, std::string_view text)
-{
-    return files::saveText(path, text).map_error([](const Phrase& why) { return Error{Error::Kind::File, why}; });
-}
-
 tl::expected<void, Error> saveSheets(Written kind, const Subject& subject, const ExportWish& wish)
 {
     if (subject.port.stations.empty())
         return missing(say("missing.station-to-draw"));
     if (kind == Written::Table)
-        return save(wish.path, paper::csvText(paper::planTable(subject.port, subject.analysis)));
+        return saveFile(wish.path, paper::csvText(paper::planTable(subject.port, subject.analysis)));
     const auto sheets = paper::benchSheets({subject.job, subject.port, subject.analysis, wish.units}, wish.parts);
     if (kind == Written::Pdf)
-        return save(wish.path, paper::pdfText(sheets));
+        return saveFile(wish.path, paper::pdfText(sheets));
     if (kind == Written::Svg)
-        return save(wish.path, paper::svgText(sheets));
+        return saveFile(wish.path, paper::svgText(sheets));
     const auto dxf = paper::dxfText(sheets);
-    return dxf ? save(wish.path, *dxf) : notWritten(dxf.error());
+    return dxf ? saveFile(wish.path, *dxf) : notWritten(dxf.error());
 }
 
 tl::expected<void, Error> saveField(Written kind, const Subject& subject, const ExportWish& wish)
@@ -42,7 +37,7 @@ tl::expected<void, Error> saveField(Written kind, const Subject& subject, const 
     if (!shape)
         return missing(shape.missing);
     if (kind == Written::Surface)
-        return save(wish.path, exports::stlText(*shape, subject.port.id));
+        return saveFile(wish.path, exports::stlText(*shape, subject.port.id));
     const auto air = wish.air ? Known<port_field::PortAir>{wish.air, {}}
                               : port_field::portAir(subject.job, subject.port, subject.analysis, std::nullopt, nullptr);
     if (!air)
@@ -51,7 +46,7 @@ tl::expected<void, Error> saveField(Written kind, const Subject& subject, const 
     if (!solved)
         return missing(solved.missing);
     if (kind == Written::Mesh)
-        return save(wish.path, exports::vtkText(*solved, air->flow));
+        return saveFile(wish.path, exports::vtkText(*solved, air->flow));
     const auto written = exports::writeCase(wish.path, exports::viscousCase(*solved, air->flow, air->room));
     return written ? tl::expected<void, Error>() : notWritten(written.error());
 }
