@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numeric>
 #include <tuple>
 
@@ -14,14 +15,6 @@
 namespace euryth::work {
 
 namespace {
-
-std::vector<const job::Job*> jobsOf(const std::vector<Card>& cards)
-{
-    std::vector<const job::Job*> jobs;
-    for (const Card& card : cards)
-        jobs.push_back(&card.job);
-    return jobs;
-}
 
 /// The date that sorts jobs: the promise, behind all of those without one.
 Day promiseOf(const job::Job& job) { return dayOf(job.work.promised).value_or(Day::max()); }
@@ -164,6 +157,14 @@ std::string searchText(const job::Job& job)
     return text;
 }
 
+Learned learnedFrom(const std::vector<Card>& cards)
+{
+    std::vector<const job::Job*> jobs;
+    for (const Card& card : cards)
+        jobs.push_back(&card.job);
+    return Learned(jobs);
+}
+
 std::vector<std::size_t> orderByPromise(const std::vector<Card>& cards)
 {
     auto order = unfinished(cards);
@@ -174,8 +175,12 @@ std::vector<std::size_t> orderByPromise(const std::vector<Card>& cards)
 std::vector<std::size_t> orderOf(const job::Shop& shop, const std::vector<Card>& cards)
 {
     auto order = orderByPromise(cards);
+    std::map<std::string, std::size_t> places;
+    for (std::size_t i = 0; i < shop.order.size(); ++i)
+        places.emplace(shop.order[i].file, i);
     const auto place = [&](std::size_t i) {
-        return std::ranges::find(shop.order, cards[i].file, &job::Queued::file) - shop.order.begin();
+        const auto found = places.find(cards[i].file);
+        return found == places.end() ? shop.order.size() : found->second;
     };
     std::ranges::stable_sort(order, {}, place);
     return order;
@@ -204,7 +209,7 @@ Queue queueOf(const job::Shop& shop, const std::vector<Card>& cards, Day today)
             row.ready.missing = queue.missing;
         return queue;
     }
-    queue.pace = Learned(jobsOf(cards)).pace();
+    queue.pace = learnedFrom(cards).pace();
     const double pace = queue.pace ? queue.pace->median : 1.0;
     std::vector<std::vector<Task>> tasks;
     for (const JobTasks& job : jobs)
@@ -248,7 +253,7 @@ Offer offerFor(const job::Shop& shop, const std::vector<Card>& cards, Day today,
     for (std::size_t i = 0; i < ports; ++i)
         asked.job.ports.emplace_back().id = "P" + std::to_string(i + 1);
     asked.job.work.kind = kind;
-    asked.job.work.operations = operationsFor(asked.job, shop, kind, Learned(jobsOf(cards)));
+    asked.job.work.operations = operationsFor(asked.job, shop, kind, learnedFrom(cards));
     auto with = cards;
     with.push_back(asked);
     job::Shop behind = shop;

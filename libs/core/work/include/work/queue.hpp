@@ -25,6 +25,9 @@ struct Card {
 /// Words by which a job is found: title, marks, customer, kind, valves, findings, what was found and done.
 std::string searchText(const job::Job& job);
 
+/// What the cards' jobs teach.
+Learned learnedFrom(const std::vector<Card>& cards);
+
 struct QueueSpan {
     std::size_t operation = 0;
     bool outside = false;
