@@ -67,6 +67,23 @@ struct Book {
     }
 };
 
+#ifdef EURYTH_PDFTOTEXT
+/// The words of a PDF, as another program sees them.
+std::string readBack(const std::filesystem::path& file, const std::string& pdf)
+{
+    std::ofstream(file, std::ios::binary) << pdf;
+    const std::string command = std::string(EURYTH_PDFTOTEXT) + " -layout \"" + file.string() + "\" -";
+    std::FILE* pipe = popen(command.c_str(), "r");
+    REQUIRE(pipe);
+    std::string read;
+    std::array<char, 4096> piece{};
+    for (std::size_t n = 0; (n = fread(piece.data(), 1, piece.size(), pipe)) > 0;)
+        read.append(piece.data(), n);
+    REQUIRE(pclose(pipe) == 0);
+    return read;
+}
+#endif
+
 bool holds(const std::string& text, const std::string& what) { return text.find(what) != std::string::npos; }
 
 }  // namespace
@@ -216,18 +233,20 @@ TEST_CASE("sheets of the book read back from PDF")
 #ifdef EURYTH_PDFTOTEXT
     const TempFolder folder;
     Book book;
-    const auto pdf = folder.path() / "customer.pdf";
-    std::ofstream(pdf, std::ios::binary) << pdfText(book.sheets(BookSheet::Customer));
-    const std::string command = std::string(EURYTH_PDFTOTEXT) + " -layout \"" + pdf.string() + "\" -";
-    std::FILE* pipe = popen(command.c_str(), "r");
-    REQUIRE(pipe);
-    std::string read;
-    std::array<char, 4096> piece{};
-    for (std::size_t n = 0; (n = fread(piece.data(), 1, piece.size(), pipe)) > 0;)
-        read.append(piece.data(), n);
-    REQUIRE(pclose(pipe) == 0);
-    for (const char* what : {"What was done", "B4-1188 c", "Ferry Lane Stock Car", "A shop of the test", "dry"})
-        CHECK(holds(read, what));
+    book.withCustomer = true;
+    const std::map<BookSheet, std::vector<const char*>> wanted{
+        {BookSheet::Customer, {"What was done", "B4-1188 c", "Ferry Lane Stock Car", "A shop of the test", "dry"}},
+        {BookSheet::Card, {"Job card", "guide bosses", "0555 0117", "Springs are under load"}},
+        {BookSheet::Quotation, {"Quotation", "1450.00 EUR", "elsewhere, charged as it comes"}},
+        {BookSheet::Hours, {"Hours", "valve job", "Mara", "I2 0.6, I3 0.5"}},
+        {BookSheet::Label, {"Cast-iron pushrod four", "promised 2026-04-24", "B4-1188 c"}}};
+    for (const auto& [sheet, texts] : wanted) {
+        const std::string read = readBack(folder.path() / "sheet.pdf", pdfText(book.sheets(sheet)));
+        for (const char* text : texts) {
+            CAPTURE(name(sheet), text);
+            CHECK(holds(read, text));
+        }
+    }
 #else
     WARN("sheets are not read back from PDF: pdftotext (poppler-utils) is not installed");
 #endif

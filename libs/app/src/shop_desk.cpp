@@ -151,14 +151,13 @@ void ShopDesk::reckon() const
             *has = std::move(card);
     }
     m_queue = work::queueOf(m_shop, m_cards, today());
+    m_learned = work::learnedFrom(m_cards);
 }
 
-work::Learned ShopDesk::learned() const
+const work::Learned& ShopDesk::learned() const
 {
-    std::vector<const job::Job*> jobs;
-    for (const work::Card& card : cards())
-        jobs.push_back(&card.job);
-    return work::Learned(jobs);
+    reckon();
+    return m_learned;
 }
 
 work::Day ShopDesk::today() const { return momentNow(m_clock).day(); }

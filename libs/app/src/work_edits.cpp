@@ -2,6 +2,7 @@
 #include "app/work_edits.hpp"
 
 #include <algorithm>
+#include <utility>
 
 #include <QCoreApplication>
 
@@ -61,6 +62,19 @@ void removeOperation(Workspace& workspace, std::size_t operation)
     change(workspace, bookWord("Remove an operation"), [&](job::Work& work) { eraseAt(work.operations, operation); });
 }
 
+QString renameOperation(Workspace& workspace, std::size_t operation, const std::string& id)
+{
+    return workspace.document().edit(bookWord("Name an operation"), [&](job::Job& job) {
+        const std::string before = std::exchange(job.work.operations[operation].id, id);
+        for (job::WorkedTime& worked : job.work.hours) {
+            if (worked.operation == before)
+                worked.operation = id;
+        }
+        if (job.work.clock.operation == before)
+            job.work.clock.operation = id;
+    });
+}
+
 std::size_t moveOperation(Workspace& workspace, std::size_t operation, int by)
 {
     const auto& operations = workspace.job().work.operations;
@@ -109,6 +123,15 @@ std::size_t addPart(Workspace& workspace)
     part.state = job::PartState::Wanted;
     change(workspace, bookWord("Add a part"), [&](job::Work& work) { work.parts.push_back(part); });
     return workspace.job().work.parts.size() - 1;
+}
+
+QString renamePart(Workspace& workspace, std::size_t part, const std::string& id)
+{
+    return workspace.document().edit(bookWord("Name a part"), [&](job::Job& job) {
+        const std::string before = std::exchange(job.work.parts[part].id, id);
+        for (job::Operation& operation : job.work.operations)
+            std::ranges::replace(operation.needsParts, before, id);
+    });
 }
 
 void removePart(Workspace& workspace, std::size_t part)

@@ -3,12 +3,16 @@
 // the shop's queue.
 #include "support/window_fixture.hpp"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QDir>
 #include <QFile>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QMimeData>
+#include <QPlainTextEdit>
 #include <QSpinBox>
+#include <QTimer>
 
 #include "app/work_edits.hpp"
 #include "book/book_stage.hpp"
@@ -16,6 +20,8 @@
 #include "kit/page_tools.hpp"
 #include "picture_canvas.hpp"
 #include "queue_canvas.hpp"
+#include "shell/book_dialogs.hpp"
+#include "shell/demo_shop.hpp"
 #include "support/wait_until.hpp"
 #include "work/hours.hpp"
 #include "work/operations.hpp"
@@ -223,6 +229,82 @@ TEST_CASE("Book: operations are added, moved, removed, renamed and kept as the s
     CHECK(f.work().operations.size() == count - 1);
 }
 
+TEST_CASE("Book: Space takes a tick away again, and contradicts the other stages, Delete believes them")
+{
+    Booking f;
+    f.operations()->setFocus();
+    f.at("bowls");
+    f.press(Qt::Key_Space);
+    CHECK(f.operation("bowls").state == job::OperationState::Done);
+    f.press(Qt::Key_Space);
+    CHECK_FALSE(f.operation("bowls").state);
+    f.at("measure");  // all sections are there
+    CHECK(f.operations()->item(f.rowOf("measure"), 0)->text() == QStringLiteral("✓"));
+    f.press(Qt::Key_Space);
+    CHECK(f.operation("measure").state == job::OperationState::Open);
+    CHECK(f.operations()->item(f.rowOf("measure"), 0)->text() == QStringLiteral("○"));
+    f.press(Qt::Key_Delete);
+    CHECK_FALSE(f.operation("measure").state);
+    CHECK(f.operations()->item(f.rowOf("measure"), 0)->text() == QStringLiteral("✓"));
+}
+
+TEST_CASE("Book: an operation that gets another name keeps its hours")
+{
+    Booking f;
+    f.at("valve job");
+    const double before = work::hoursAt(f.workspace.job(), "valve job");
+    REQUIRE(before > 0.0);
+    f.enter("operationId", "valve job by hand");
+    CHECK(work::hoursAt(f.workspace.job(), "valve job by hand") == Approx(before));
+    f.enter("operationId", "wash");  // there is one
+    CHECK(f.operation("valve job by hand").id == "valve job by hand");
+    CHECK(f.text("bookFindings").contains(QStringLiteral("no list")) == false);
+}
+
+TEST_CASE("Book: pictures are dropped from the file manager")
+{
+    Booking f;
+    f.show(Pictures);
+    QWidget* view = f.find<QListWidget>("pictures");
+    while (!view->acceptDrops() || view == f.find<QListWidget>("pictures"))
+        view = view->parentWidget();
+    QMimeData files;
+    files.setUrls({QUrl::fromLocalFile(QString::fromStdString((f.folder.path() / "bellows-lane.png").string())),
+                   QUrl::fromLocalFile(QString::fromStdString((f.folder.path() / "van-four.euryth.json").string()))});
+    QDragEnterEvent enters(QPoint(5, 5), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(view, &enters);
+    CHECK(enters.isAccepted());
+    QDropEvent drops(QPointF(5, 5), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(view, &drops);
+    f.settle();
+    CHECK(f.work().pictures.size() == 5);  // the job file is none
+    CHECK(f.work().pictures.back().file == "iron-four.photos/bellows-lane.png");
+    CHECK(f.told.isEmpty());
+}
+
+TEST_CASE("Shop: a job that somebody else has open is marked")
+{
+    Booking f;
+    app::Document other;
+    REQUIRE(other.open(QString::fromStdString((f.folder.path() / "van-four.euryth.json").string())).isEmpty());
+    f.show(Shop);
+    const auto& rows = f.queue()->scene().rows;
+    const auto van = std::ranges::find_if(rows, [](const auto& row) { return row.name.startsWith("Delivery van"); });
+    REQUIRE(van != rows.end());
+    CHECK(van->note.startsWith(QStringLiteral("open in another window")));
+    CHECK_FALSE(rows[2].note.startsWith(QStringLiteral("open in another window")));
+    other.reset(job::Job{}, {});
+}
+
+TEST_CASE("the demo's shop has its story on the day on which it is opened")
+{
+    Booking f;
+    const QDate today = f.session.clock()().toLocalTime().date();
+    const auto& van = std::ranges::find(f.session.shop().cards(), "van-four.euryth.json", &work::Card::file)->job;
+    CHECK(QDate::fromString(QString::fromStdString(van.work.promised), Qt::ISODate) == today.addDays(2));
+    CHECK(widgets::demoShopFolder(today) != widgets::demoShopFolder(today.addDays(1)));
+}
+
 TEST_CASE("Book: what to mind names late parts, what is wrong in the dates, and what can hurt")
 {
     Booking f;
@@ -269,9 +351,8 @@ TEST_CASE("Book: hours are written down later, and removed")
     f.enter("hourPort", "I2");
     f.enter("hourPerson", "Jost");
     f.enter("hourDay", "2026-03-24");
-    auto* minutes = f.window.findChild<QWidget*>(QStringLiteral("hourNote"));
-    REQUIRE(minutes);
-    f.session.document().apply(QStringLiteral("m"), [&](job::Job& job) { job.work.hours.back().minutes = 45.0; });
+    REQUIRE(f.window.putHandInto("worked-minutes"));
+    f.typeAndEnter("45");
     CHECK(work::hoursAt(f.workspace.job(), "bowls") == Approx(0.75));
     CHECK(f.work().hours.back().start == "2026-03-24");
     f.enter("hourDay", "24.3.");
@@ -488,6 +569,53 @@ TEST_CASE("a job is packed and opened again elsewhere, and an earlier version is
     CHECK(f.work().promised != "2027-01-01");
     f.session.document().undoStack().undo();
     CHECK(f.work().promised == "2027-01-01");
+}
+
+TEST_CASE("how much of a long watch counts is typed over what it shows")
+{
+    Booking f(false);
+    const auto answer = [&](const QString& typed, Qt::Key end) {
+        QTimer::singleShot(0, &f.window, [&, end] {
+            QWidget* dialog = QApplication::activeModalWidget();
+            REQUIRE(dialog);
+            REQUIRE(QTest::qWaitForWindowActive(dialog));
+            REQUIRE(dialog->focusWidget());
+            QTest::keyClicks(dialog->focusWidget(), typed);
+            QTest::keyClick(dialog->focusWidget(), end);
+        });
+        return widgets::askLongWatch(&f.window, 10.9);
+    };
+    CHECK(answer("2.5", Qt::Key_Return) == 2.5);
+    CHECK(answer("0", Qt::Key_Return) == 0.0);
+    CHECK(answer("", Qt::Key_Return) == 10.9);
+    CHECK_FALSE(answer("3", Qt::Key_Escape));
+}
+
+TEST_CASE("the book's dialogs give what is chosen in them")
+{
+    Booking f(false);
+    widgets::BookDialog dialog;
+    auto* sheet = dialog.findChild<QComboBox*>(QStringLiteral("bookSheet"));
+    auto* customer = dialog.findChild<QCheckBox*>(QStringLiteral("bookWithCustomer"));
+    REQUIRE((sheet && customer));
+    CHECK(dialog.request().sheet == paper::BookSheet::Customer);
+    CHECK_FALSE(customer->isEnabled());  // it is their own sheet
+    sheet->setCurrentIndex(1);
+    customer->setChecked(true);
+    CHECK(dialog.request().sheet == paper::BookSheet::Card);
+    CHECK(dialog.request().withCustomer);
+    sheet->setCurrentIndex(6);
+    CHECK(dialog.request().flow);
+    CHECK_FALSE(dialog.request().withCustomer);
+
+    widgets::EarlierDialog earlier({{"today", {"title"}}, {"yesterday", {}}});
+    auto* list = earlier.findChild<QListWidget*>(QStringLiteral("earlierVersions"));
+    auto* changes = earlier.findChild<QPlainTextEdit*>(QStringLiteral("earlierChanges"));
+    REQUIRE((list && changes));
+    CHECK(changes->toPlainText() == QStringLiteral("title"));
+    list->setCurrentRow(1);
+    CHECK(earlier.chosen() == 1);
+    CHECK(changes->toPlainText() == QStringLiteral("nothing"));
 }
 
 TEST_CASE("a job like this one starts without what belongs to this one")

@@ -43,7 +43,8 @@ public:
     [[nodiscard]] const std::vector<tasks::Unreadable>& unreadable() const { return m_unreadable; }
     /// Worked out when somebody looks.
     [[nodiscard]] const work::Queue& queue() const;
-    [[nodiscard]] work::Learned learned() const;
+    /// What all jobs of the shop teach.
+    [[nodiscard]] const work::Learned& learned() const;
     [[nodiscard]] work::Day today() const;
     /// Index of the open job among the cards.
     [[nodiscard]] std::optional<std::size_t> openCard() const;
@@ -85,6 +86,7 @@ private:
     mutable std::vector<work::Card> m_cards;  ///< with the open job as it is in the window
     std::vector<tasks::Unreadable> m_unreadable;
     mutable work::Queue m_queue;
+    mutable work::Learned m_learned;
     QString m_jobPath;
     QFileSystemWatcher m_watcher;
     QTimer m_again;

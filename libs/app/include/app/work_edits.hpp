@@ -19,6 +19,8 @@ work::Moment momentNow(const Clock& clock);
 /// index.
 std::size_t addOperation(Workspace& workspace, std::size_t after, const std::string& id);
 void removeOperation(Workspace& workspace, std::size_t operation);
+/// Gives it another name; its hours and the clock go with it. Says why not, or an empty text.
+QString renameOperation(Workspace& workspace, std::size_t operation, const std::string& id);
 /// Moves it up (under 0) or down; returns where it is then.
 std::size_t moveOperation(Workspace& workspace, std::size_t operation, int by);
 /// The operations of the job's kind of work; what the job has of them already stays as it is, and what the kind has not
@@ -29,6 +31,8 @@ void setOperationState(Workspace& workspace, std::size_t operation, std::optiona
                        const std::string& today);
 
 std::size_t addPart(Workspace& workspace);
+/// Gives it another name; what waits for it goes on waiting. Says why not, or an empty text.
+QString renamePart(Workspace& workspace, std::size_t part, const std::string& id);
 void removePart(Workspace& workspace, std::size_t part);
 /// Sets a part's state; ordered or arrived today where that has no day yet.
 void setPartState(Workspace& workspace, std::size_t part, std::optional<job::PartState> state,

@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <functional>
+#include <algorithm>
+#include <optional>
 #include <string>
+#include <vector>
 
 #include "kit/commands.hpp"
 #include "kit/parts.hpp"
+
+class QTableWidget;
 
 /// The views of the stage Book, a file each.
 namespace euryth::widgets {
@@ -21,27 +25,26 @@ QWidget* makePicturesView(Context context, Desk& desk, const Commands& commands)
 /// All jobs of the shop.
 QWidget* makeShopView(Context context, Desk& desk);
 
-/// A text of a record that `record` finds (null where there is none); a date where `isDate`.
-template <class Record>
-TextEdit* recordText(Context context, const QString& label, const QString& tip, const char* name,
-                     std::function<Record*(job::Job&)> record, std::string Record::*member, bool isDate = false);
-
 /// What is wrong with a date that was typed; empty where nothing is.
 QString dateProblem(Context context, const QString& typed);
+
+/// A table that is looked at, a row of which is chosen; the column `wide` takes the room that is left.
+QTableWidget* newList(const char* name, const QStringList& heads, int wide);
 
 /// The pictures of a drop, kept beside the job as its pictures; says what could not be taken.
 void takePictures(Desk& desk, const QStringList& files);
 
-template <class Record>
-TextEdit* recordText(Context context, const QString& label, const QString& tip, const char* name,
-                     std::function<Record*(job::Job&)> record, std::string Record::*member, bool isDate)
+/// A text of a record; a date where `isDate`. `record` gives the record's place in a job that may be changed or not;
+/// null where there is none.
+template <class Record, class Find>
+TextEdit* recordText(Context context, const QString& label, const QString& tip, const char* name, Find record,
+                     std::string Record::*member, bool isDate = false)
 {
     TextEdit::Source source;
     source.label = label;
     source.tip = tip;
     source.get = [context, record, member] {
-        // A form only looks; the record's place is told for changes.
-        const Record* of = record(const_cast<job::Job&>(context.workspace.job()));
+        const Record* of = record(context.workspace.job());
         return of ? QString::fromStdString(of->*member) : QString();
     };
     source.set = [context, record, member, label, isDate](const QString& typed) {
@@ -59,6 +62,13 @@ TextEdit* recordText(Context context, const QString& label, const QString& tip, 
     if (isDate)
         edit->edit()->setPlaceholderText(tr("yyyy-mm-dd"));
     return edit;
+}
+
+/// The entry of a list that is chosen: the wanted one, the last one where there are fewer, none of an empty list.
+template <class T>
+std::optional<std::size_t> chosenIn(const std::vector<T>& entries, std::size_t wanted)
+{
+    return entries.empty() ? std::nullopt : std::optional(std::min(wanted, entries.size() - 1));
 }
 
 }  // namespace euryth::widgets

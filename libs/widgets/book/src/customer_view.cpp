@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QTableWidget>
 
 #include "app/work_edits.hpp"
@@ -46,7 +45,7 @@ private:
                      bool isDate = false)
     {
         return recordText<W>(
-            m_context, label, tip, name, [](job::Job& job) { return &job.work; }, member, isDate);
+            m_context, label, tip, name, [](auto& job) { return &job.work; }, member, isDate);
     }
 
     QWidget* makeJob()
@@ -57,7 +56,7 @@ private:
         content->setLayout(grid);
         grid->setContentsMargins(0, 0, 0, 0);
         using C = job::Customer;
-        const auto customer = [](job::Job& job) { return &job.work.customer; };
+        const auto customer = [](auto& job) { return &job.work.customer; };
         auto* name = recordText<C>(m_context, tr("customer"), tr("Kept out of exports unless somebody asks for it"),
                                    "customerName", customer, &C::name);
         setFocusProxy(name->edit());
@@ -98,24 +97,13 @@ private:
 
     [[nodiscard]] std::optional<std::size_t> chosen() const
     {
-        const auto& parts = m_context.workspace.job().work.parts;
-        return parts.empty() ? std::nullopt : std::optional(std::min(m_chosen, parts.size() - 1));
+        return chosenIn(m_context.workspace.job().work.parts, m_chosen);
     }
 
     QWidget* makeParts()
     {
         auto* panel = new Panel(tr("Parts"));
-        m_table = new QTableWidget;
-        m_table->setObjectName(QStringLiteral("parts"));
-        m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-        m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
-        m_table->setSelectionMode(QAbstractItemView::SingleSelection);
-        m_table->setTabKeyNavigation(false);
-        m_table->setColumnCount(4);
-        m_table->setHorizontalHeaderLabels({tr("part"), tr("state"), tr("expected"), tr("waited for by")});
-        m_table->verticalHeader()->hide();
-        m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-        m_table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+        m_table = newList("parts", {tr("part"), tr("state"), tr("expected"), tr("waited for by")}, 0);
         connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) {
             if (m_filling || row < 0)
                 return;
@@ -146,7 +134,7 @@ private:
         m_form->setLayout(grid);
         grid->setContentsMargins(0, 0, 0, 0);
         using P = job::Part;
-        const auto part = [this](job::Job& job) -> P* {
+        const auto part = [this](auto& job) {
             const auto i = chosen();
             return i ? &job.work.parts[*i] : nullptr;
         };
@@ -193,15 +181,7 @@ private:
         };
         source.set = [this](const QString& typed) {
             const auto i = chosen();
-            if (!i)
-                return QString();
-            return m_context.workspace.document().edit(tr("Name a part"), [&](job::Job& job) {
-                const std::string before = job.work.parts[*i].id;
-                const std::string after = typed.trimmed().toStdString();
-                job.work.parts[*i].id = after;
-                for (job::Operation& operation : job.work.operations)
-                    std::ranges::replace(operation.needsParts, before, after);
-            });
+            return i ? app::renamePart(m_context.workspace, *i, typed.trimmed().toStdString()) : QString();
         };
         auto* edit = new TextEdit(m_context, std::move(source));
         edit->edit()->setObjectName(QStringLiteral("partName"));

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QTableWidget>
 
 #include "app/row_tables.hpp"
@@ -84,16 +83,7 @@ private:
     QWidget* makeEntries()
     {
         auto* panel = new Panel(tr("What was written down"));
-        m_table = new QTableWidget;
-        m_table->setObjectName(QStringLiteral("hourEntries"));
-        m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-        m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
-        m_table->setTabKeyNavigation(false);
-        m_table->setColumnCount(5);
-        m_table->setHorizontalHeaderLabels({tr("day"), tr("operation"), tr("port"), tr("who"), tr("minutes")});
-        m_table->verticalHeader()->hide();
-        m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-        m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+        m_table = newList("hourEntries", {tr("day"), tr("operation"), tr("port"), tr("who"), tr("minutes")}, 1);
         connect(m_table, &QTableWidget::currentCellChanged, this, [this](int rowNow) {
             if (m_filling || rowNow < 0)
                 return;
@@ -121,7 +111,7 @@ private:
         m_form->setLayout(grid);
         grid->setContentsMargins(0, 0, 0, 0);
         using H = job::WorkedTime;
-        const auto entry = [this](job::Job& job) -> H* {
+        const auto entry = [this](auto& job) {
             const auto i = chosen();
             return i ? &job.work.hours[*i] : nullptr;
         };
@@ -185,8 +175,7 @@ private:
 
     [[nodiscard]] std::optional<std::size_t> chosen() const
     {
-        const auto& hours = m_context.workspace.job().work.hours;
-        return hours.empty() ? std::nullopt : std::optional(std::min(m_chosen, hours.size() - 1));
+        return chosenIn(m_context.workspace.job().work.hours, m_chosen);
     }
 
     void refresh()

@@ -3,14 +3,13 @@
 
 #include <algorithm>
 
-#include <QImageReader>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QTransform>
 #include <QWheelEvent>
 
 #include "drawing/paint_empty.hpp"
+#include "kit/photo_tools.hpp"
 
 namespace euryth::widgets {
 
@@ -20,24 +19,6 @@ constexpr double kMostZoom = 16.0;
 constexpr QSize kMostPixels{3000, 3000};
 
 }  // namespace
-
-QPixmap readTurned(const QString& path, QSize most, int quarterTurns, QString& why)
-{
-    QImageReader reader(path);
-    reader.setAutoTransform(true);
-    // Scaled while it is read: a telephone's picture of 48 million points is never held whole.
-    if (const QSize size = reader.size(); size.isValid())
-        reader.setScaledSize(size.scaled(most, Qt::KeepAspectRatio).boundedTo(size));
-    QImage image = reader.read();
-    if (image.isNull()) {
-        why = reader.errorString();
-        return {};
-    }
-    constexpr double quarter = 90.0;
-    if (quarterTurns % 4 != 0)
-        image = image.transformed(QTransform().rotate(quarter * quarterTurns));
-    return QPixmap::fromImage(image);
-}
 
 PictureCanvas::PictureCanvas(Context context, const char* name) : m_context(context)
 {
@@ -55,7 +36,7 @@ void PictureCanvas::setPicture(const QString& path, int quarterTurns, const QStr
     m_path = path;
     m_turns = quarterTurns;
     m_why.clear();
-    m_picture = path.isEmpty() ? QPixmap() : readTurned(path, kMostPixels, quarterTurns, m_why);
+    m_picture = path.isEmpty() ? QPixmap() : readPicture(path, kMostPixels, m_why, quarterTurns);
     setAccessibleName(path.isEmpty() ? tr("No picture") : tr("Picture %1").arg(path));
     reset();
 }

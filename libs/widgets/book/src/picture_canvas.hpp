@@ -9,10 +9,6 @@
 
 namespace euryth::widgets {
 
-/// A picture file, turned as its camera says and by quarter turns on top, no larger than `most`; nothing where it
-/// cannot be read, with the reason in `why`.
-QPixmap readTurned(const QString& path, QSize most, int quarterTurns, QString& why);
-
 /// A picture as large as the widget, with zoom and pan by wheel, mouse and keys.
 class PictureCanvas : public QWidget {
     Q_OBJECT

@@ -124,7 +124,7 @@ private:
         m_form->setLayout(grid);
         grid->setContentsMargins(0, 0, 0, 0);
         using P = job::Picture;
-        const auto picture = [this](job::Job& job) -> P* {
+        const auto picture = [this](auto& job) {
             const auto i = chosen();
             return i ? &job.work.pictures[*i] : nullptr;
         };
@@ -185,8 +185,7 @@ private:
 
     [[nodiscard]] std::optional<std::size_t> chosen() const
     {
-        const auto& pictures = m_context.workspace.job().work.pictures;
-        return pictures.empty() ? std::nullopt : std::optional(std::min(m_chosen, pictures.size() - 1));
+        return chosenIn(m_context.workspace.job().work.pictures, m_chosen);
     }
     [[nodiscard]] const job::Picture* now() const
     {
@@ -254,7 +253,7 @@ private:
         m_list->clear();
         for (const job::Picture& picture : pictures) {
             QString why;
-            const QPixmap small = readTurned(pathOf(picture), {96, 64}, picture.quarterTurns.value_or(0), why);
+            const QPixmap small = readPicture(pathOf(picture), {96, 64}, why, picture.quarterTurns.value_or(0));
             QString text = QString::fromStdString(picture.note.empty() ? picture.file : picture.note);
             if (!picture.port.empty())
                 text = QString::fromStdString(picture.port) + QStringLiteral(": ") + text;
@@ -318,7 +317,7 @@ void takePictures(Desk& desk, const QStringList& files)
     std::vector<job::Picture> taken;
     for (const QString& file : files) {
         QString why;
-        if (readTurned(file, {32, 32}, 0, why).isNull()) {
+        if (readPicture(file, {32, 32}, why).isNull()) {
             troubles << tr("%1 is no picture that can be read: %2").arg(QFileInfo(file).fileName(), why);
             continue;
         }

@@ -15,20 +15,6 @@ namespace {
 
 constexpr QSize kSmall{220, 96};
 
-/// A picture upright and no larger than `most`; nothing where it cannot be read, with the reason in `why`.
-QPixmap readPicture(const QString& path, QSize most, QString& why)
-{
-    QImageReader reader(path);
-    reader.setAutoTransform(true);
-    // Scaled while it is read: a telephone's picture of 48 million points is never held whole.
-    if (const QSize size = reader.size(); size.isValid())
-        reader.setScaledSize(size.scaled(most, Qt::KeepAspectRatio).boundedTo(size));
-    const QImage image = reader.read();
-    if (image.isNull())
-        why = reader.errorString();
-    return QPixmap::fromImage(image);
-}
-
 QString pathOf(Context context, const std::string& name)
 {
     const std::string job = context.workspace.document().path().toStdString();
@@ -52,6 +38,21 @@ void showLarge(QWidget* beside, const QString& title, const QString& path)
 }
 
 }  // namespace
+
+QPixmap readPicture(const QString& path, QSize most, QString& why, int quarterTurns)
+{
+    QImageReader reader(path);
+    reader.setAutoTransform(true);
+    // Scaled while it is read: a telephone's picture of 48 million points is never held whole.
+    if (const QSize size = reader.size(); size.isValid())
+        reader.setScaledSize(size.scaled(most, Qt::KeepAspectRatio).boundedTo(size));
+    QImage image = reader.read();
+    if (image.isNull())
+        why = reader.errorString();
+    else if (quarterTurns % 4 != 0)
+        image = image.transformed(QTransform().rotate(90.0 * quarterTurns));
+    return QPixmap::fromImage(image);
+}
 
 QString takePhoto(Desk& desk, const QString& title)
 {

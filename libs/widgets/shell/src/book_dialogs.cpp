@@ -135,6 +135,8 @@ std::optional<double> askLongWatch(QWidget* parent, double hours)
     counted->setSuffix(QDialog::tr(" h"));
     counted->setValue(hours);
     column->addWidget(counted);
+    counted->setFocus();
+    counted->selectAll();  // what is typed takes its place
     auto* buttons = new QDialogButtonBox;
     auto* count = buttons->addButton(QDialog::tr("Count them, stop"), QDialogButtonBox::AcceptRole);
     count->setDefault(true);

@@ -10,18 +10,14 @@
 #include <QFileInfo>
 #include <QMenu>
 #include <QProgressDialog>
-#include <QRegularExpression>
-#include <QStandardPaths>
 #include <QTimer>
 
 #include "app/job_changes.hpp"
 #include "app/work_edits.hpp"
 #include "archive/packed_job.hpp"
 #include "files/job_file.hpp"
-#include "files/shop_file.hpp"
+#include "shell/demo_shop.hpp"
 #include "work/hours.hpp"
-
-static void initialiseDemoResources() { Q_INIT_RESOURCE(demo); }
 
 namespace euryth::widgets {
 
@@ -99,6 +95,15 @@ void JobFiles::opened(const QString& path)
 
 void JobFiles::askForClock()
 {
+    // Not over a window that nobody sees yet: a job that the program was started with.
+    if (m_window->isVisible())
+        askHowMuchCounts();
+    else
+        QTimer::singleShot(0, this, &JobFiles::askHowMuchCounts);
+}
+
+void JobFiles::askHowMuchCounts()
+{
     const auto now = app::momentNow(m_context.session.clock());
     const double hours = work::clockHours(m_context.workspace.job().work.clock, now.utc);
     if (hours <= work::kLongWatch)
@@ -164,7 +169,7 @@ void JobFiles::offerLeftovers()
 
 void JobFiles::openBuiltIn(const QString& resource)
 {
-    initialiseDemoResources();
+    loadDemos();
     QFile file(resource);
     if (!file.open(QIODevice::ReadOnly))
         return m_prompts.tell(m_window, tr("The demo job is missing"), file.errorString());
@@ -178,68 +183,9 @@ void JobFiles::openDemoSingle() { openBuiltIn(QStringLiteral(":/demo/four-valve-
 
 void JobFiles::openDemoFour() { openBuiltIn(QStringLiteral(":/demo/iron-four.euryth.json")); }
 
-QString demoShopFolder()
-{
-    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/demo-shop");
-}
-
-namespace {
-
-/// The day on which the story of the demo's shop stands.
-const QDate kDemoToday(2026, 3, 25);
-
-/// A text with all its days (2026-03-25) moved.
-QString movedDays(const QString& text, qint64 days)
-{
-    static const QRegularExpression date(QStringLiteral("\\b20\\d\\d-\\d\\d-\\d\\d"));
-    QString moved;
-    qsizetype from = 0;
-    for (auto found = date.globalMatch(text); found.hasNext();) {
-        const auto match = found.next();
-        const QDate day = QDate::fromString(match.captured(), Qt::ISODate);
-        moved += text.mid(from, match.capturedStart() - from) +
-                 (day.isValid() ? day.addDays(days).toString(Qt::ISODate) : match.captured());
-        from = match.capturedEnd();
-    }
-    return moved + text.mid(from);
-}
-
-/// Copies what is built in below `from` into a folder; job files with their days moved. Says what went wrong.
-QString copyDemo(const QString& from, const QDir& to, qint64 days)
-{
-    for (const QFileInfo& entry : QDir(from).entryInfoList()) {
-        const QString target = to.filePath(entry.fileName());
-        if (entry.isDir()) {
-            if (!to.mkpath(entry.fileName()))
-                return JobFiles::tr("The folder %1 cannot be made").arg(target);
-            if (const QString problem = copyDemo(entry.filePath(), QDir(target), days); !problem.isEmpty())
-                return problem;
-            continue;
-        }
-        if (QFile::exists(target))
-            continue;
-        QFile source(entry.filePath());
-        if (!source.open(QIODevice::ReadOnly))
-            return source.errorString();
-        QByteArray content = source.readAll();
-        if (target.endsWith(QStringLiteral(".json")))
-            content = movedDays(QString::fromUtf8(content), days).toUtf8();
-        QFile copy(target);
-        if (!copy.open(QIODevice::WriteOnly) || copy.write(content) != content.size())
-            return copy.errorString();
-    }
-    return {};
-}
-
-}  // namespace
-
 void JobFiles::openDemoShop(const QString& folder)
 {
-    initialiseDemoResources();
-    const QDate today = m_context.session.clock()().toLocalTime().date();
-    const QString problem = QDir().mkpath(folder)
-                                ? copyDemo(QStringLiteral(":/demo"), QDir(folder), kDemoToday.daysTo(today))
-                                : tr("The folder %1 cannot be made").arg(folder);
+    const QString problem = writeDemoShop(folder, m_context.session.clock()().toLocalTime().date());
     if (!problem.isEmpty())
         return m_prompts.tell(m_window, tr("The demo’s shop is not there"), problem);
     const QString path = QDir(folder).filePath(QStringLiteral("iron-four.euryth.json"));

@@ -10,6 +10,7 @@
 #include "probe/probe_stage.hpp"
 #include "prove/prove_stage.hpp"
 #include "shape/shape_stage.hpp"
+#include "shell/demo_shop.hpp"
 #include "shell/help.hpp"
 #include "shell/main_window.hpp"
 #include "survey/survey_stage.hpp"
@@ -100,7 +101,7 @@ std::vector<Command> shellCommands()
                            "Put an invented shop of a dozen jobs into a folder of its own, and open one of them"),
          [](Desk& desk) {
              if (windowOf(desk).files().mayReplace())
-                 windowOf(desk).files().openDemoShop(demoShopFolder());
+                 windowOf(desk).files().openDemoShop(demoShopFolder(desk.session().clock()().toLocalTime().date()));
          }},
         {command::SaveJob,
          {MenuId::Job, 200},
@@ -116,7 +117,7 @@ std::vector<Command> shellCommands()
          [](Desk& desk) { windowOf(desk).files().save(true); }},
         {command::EarlierVersions,
          {MenuId::Job, 220},
-         QT_TRANSLATE_NOOP("Commands", "Earlie&r versions…"),
+         QT_TRANSLATE_NOOP("Commands", "&Earlier versions…"),
          "",
          QT_TRANSLATE_NOOP("Commands", "Bring a version back that was saved before; it is one step that can be undone"),
          [](Desk& desk) { windowOf(desk).files().bringBack(); }},

@@ -60,6 +60,7 @@ public:
 private:
     /// Does something beside the window, with a bar that shows how far it is and can stop it.
     void withProgress(const QString& title, const std::function<QString(const std::function<bool(double)>&)>& work);
+    void askHowMuchCounts();
     void openBuiltIn(const QString& resource);
     void opened(const QString& path);
     /// Saves to a path, or goes another way where somebody else has changed the file there.
@@ -71,8 +72,5 @@ private:
     Services m_services;
     QWidget* m_window;
 };
-
-/// Where the demo's shop is put for a person.
-QString demoShopFolder();
 
 }  // namespace euryth::widgets
