@@ -84,7 +84,7 @@ std::pair<QString, QString> EntryTable::meaningOf(const QModelIndex& index) cons
     if (!hasIndex(index.row(), index.column()))
         return {};
     const FieldBinding binding = bindingAt(index);
-    const auto symbol = units::unitFor(binding.kind, m_workspace.displayUnits().system).symbol;
+    const auto symbol = units::unitFor(binding.kind, m_workspace.displayUnits()).symbol;
     const QString heading = headerData(index.column(), Qt::Horizontal, Qt::DisplayRole).toString().simplified();
     return {heading.isEmpty() ? binding.label : heading,
             binding.get ? QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())) : QString()};

@@ -16,7 +16,7 @@ QString tr(const char* text) { return QCoreApplication::translate("Drawing", tex
 std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
                                                      const units::DisplayUnits& units, int wanted)
 {
-    const units::Unit& unit = units::unitFor(kind, units.system);
+    const units::Unit unit = units::unitFor(kind, units);
     std::vector<std::pair<double, QString>> ticks;
     const auto shown = roundTicks(axis.valueFrom / unit.factor, axis.valueTo / unit.factor, wanted);
     const double step = shown.size() > 1 ? shown[1] - shown[0] : 1.0;

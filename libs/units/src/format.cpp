@@ -25,15 +25,15 @@ std::string formatPlain(double value, int decimals, const DisplayUnits& units)
 
 std::string formatNumber(Kind kind, double si, const DisplayUnits& units)
 {
-    const Unit& unit = unitFor(kind, units.system);
+    const Unit unit = unitFor(kind, units);
     return formatPlain(si / unit.factor - unit.offset, unit.decimals, units);
 }
 
-std::string symbol(Kind kind, const DisplayUnits& units) { return std::string(unitFor(kind, units.system).symbol); }
+std::string symbol(Kind kind, const DisplayUnits& units) { return std::string(unitFor(kind, units).symbol); }
 
 std::string formatWithUnit(Kind kind, double si, const DisplayUnits& units)
 {
-    const Unit& unit = unitFor(kind, units.system);
+    const Unit unit = unitFor(kind, units);
     std::string text = formatNumber(kind, si, units);
     if (unit.symbol.empty())
         return text;

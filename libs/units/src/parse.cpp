@@ -88,7 +88,7 @@ private:
 
     [[nodiscard]] Phrase wanted() const
     {
-        const Unit& unit = unitFor(m_kind, m_units.system);
+        const Unit unit = unitFor(m_kind, m_units);
         if (unit.symbol.empty())
             return say("typed.give", {{"kind", nameOf(m_kind)}});
         return say("typed.give.unit", {{"kind", nameOf(m_kind)}, {"unit", std::string(unit.symbol)}});
@@ -281,7 +281,7 @@ private:
             return tl::unexpected(InputError{0, say("typed.several-units")});
         double si = value.si;
         if (!m_unit || value.bare != 0.0)
-            si += toSi(value.bare, m_unit ? m_unit->unit : unitFor(m_kind, m_units.system));
+            si += toSi(value.bare, m_unit ? m_unit->unit : unitFor(m_kind, m_units));
         if (!std::isfinite(si))
             return tl::unexpected(InputError{0, say("typed.too-large")});
         return si;

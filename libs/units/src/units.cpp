@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "units/units.hpp"
 
+#include <algorithm>
 #include <array>
 
 #include "quantities/quantities.hpp"
@@ -16,38 +17,51 @@ constexpr double kOunceInch = factor::poundFoot / (16.0 * 12.0);  // N m
 constexpr double kFahrenheitStep = 5.0 / 9.0;
 constexpr double kFahrenheitOffset = 459.67;  // exact: 0 degF is 459.67 Rankine steps above absolute zero
 
+constexpr Unit kNone{"", 1, 0, 0};
+
 struct KindUnits {
     Kind kind;
     std::string_view name;  ///< as the catalogue has it
-    Unit metric;
-    Unit inch;
+    std::size_t inch;       ///< which of the units the inch system has; the metric one has the first
+    std::array<Unit, 4> units;
+    std::size_t count;
 };
+
+template <class... U>
+constexpr KindUnits kindUnits(Kind kind, std::string_view name, std::size_t inch, const U&... units)
+{
+    return {kind, name, inch, {units...}, sizeof...(U)};
+}
 
 // Digits: 0.001 in, 0.01 in2, 1 ft/s, 0.1 % is what the trade reads; the metric ones are of the same size.
-constexpr std::array kKinds{
-    KindUnits{Kind::Length, "length", {"mm", 1e-3, 0, 2}, {"in", factor::inch, 0, 3}},
-    KindUnits{Kind::Position, "position", {"mm", 1e-3, 0, 1}, {"in", factor::inch, 0, 2}},
-    KindUnits{Kind::Area, "area", {"mm²", 1e-6, 0, 0}, {"in²", kInch2, 0, 2}},
-    KindUnits{Kind::Volume, "volume", {"cc", 1e-6, 0, 1}, {"cc", 1e-6, 0, 1}},
-    KindUnits{Kind::SmallVolume, "small-volume", {"cc", 1e-6, 0, 2}, {"cc", 1e-6, 0, 2}},
-    KindUnits{Kind::Angle, "angle", {"°", factor::degree, 0, 1}, {"°", factor::degree, 0, 1}},
-    KindUnits{Kind::Speed, "speed", {"m/s", 1, 0, 1}, {"ft/s", factor::foot, 0, 0}},
-    KindUnits{Kind::Depression, "depression", {"kPa", 1e3, 0, 2}, {"inH2O", factor::inchOfWater, 0, 1}},
-    KindUnits{Kind::Flow, "flow", {"l/s", 1e-3, 0, 1}, {"CFM", factor::cubicFoot / 60.0, 0, 1}},
-    KindUnits{Kind::Temperature,
-              "temperature",
-              {"°C", 1, factor::zeroCelsius, 1},
-              {"°F", kFahrenheitStep, kFahrenheitOffset, 0}},
-    KindUnits{Kind::AirPressure, "air-pressure", {"kPa", 1e3, 0, 2}, {"inHg", factor::inchOfMercury, 0, 2}},
-    KindUnits{Kind::Rotation, "rotation", {"rpm", factor::turnPerMinute, 0, 0}, {"rpm", factor::turnPerMinute, 0, 0}},
+constexpr std::array kTable{
+    kindUnits(Kind::Length, "length", 1, Unit{"mm", 1e-3, 0, 2}, Unit{"in", factor::inch, 0, 3},
+              Unit{"thou", factor::inch / 1000, 0, 0}),
+    kindUnits(Kind::Position, "position", 1, Unit{"mm", 1e-3, 0, 1}, Unit{"in", factor::inch, 0, 2}),
+    kindUnits(Kind::Area, "area", 1, Unit{"mm²", 1e-6, 0, 0}, Unit{"in²", kInch2, 0, 2}, Unit{"cm²", 1e-4, 0, 2}),
+    kindUnits(Kind::Volume, "volume", 0, Unit{"cc", 1e-6, 0, 1}, Unit{"in³", kInch3, 0, 2}),
+    kindUnits(Kind::SmallVolume, "small-volume", 0, Unit{"cc", 1e-6, 0, 2}),
+    kindUnits(Kind::Angle, "angle", 0, Unit{"°", factor::degree, 0, 1}),
+    kindUnits(Kind::Speed, "speed", 1, Unit{"m/s", 1, 0, 1}, Unit{"ft/s", factor::foot, 0, 0},
+              Unit{"km/h", 1 / 3.6, 0, 0}),
+    kindUnits(Kind::Depression, "depression", 1, Unit{"kPa", 1e3, 0, 2}, Unit{"inH2O", factor::inchOfWater, 0, 1},
+              Unit{"mbar", 100, 0, 1}, Unit{"Pa", 1, 0, 0}),
+    kindUnits(Kind::Flow, "flow", 1, Unit{"l/s", 1e-3, 0, 1}, Unit{"CFM", factor::cubicFoot / 60.0, 0, 1},
+              Unit{"m³/h", 1.0 / 3600, 0, 0}),
+    kindUnits(Kind::Temperature, "temperature", 1, Unit{"°C", 1, factor::zeroCelsius, 1},
+              Unit{"°F", kFahrenheitStep, kFahrenheitOffset, 0}),
+    kindUnits(Kind::AirPressure, "air-pressure", 1, Unit{"kPa", 1e3, 0, 2}, Unit{"inHg", factor::inchOfMercury, 0, 2},
+              Unit{"hPa", 100, 0, 1}),
+    kindUnits(Kind::Rotation, "rotation", 0, Unit{"rpm", factor::turnPerMinute, 0, 0}),
     // The only torque of a port is its swirl's.
-    KindUnits{Kind::Torque, "torque", {"mN·m", 1e-3, 0, 1}, {"ozf·in", kOunceInch, 0, 2}},
-    KindUnits{Kind::Percent, "percent", {"%", 0.01, 0, 1}, {"%", 0.01, 0, 1}},
-    KindUnits{Kind::Number, "number", {"", 1, 0, 2}, {"", 1, 0, 2}},
-    KindUnits{Kind::Count, "count", {"", 1, 0, 0}, {"", 1, 0, 0}},
+    kindUnits(Kind::Torque, "torque", 1, Unit{"mN·m", 1e-3, 0, 1}, Unit{"ozf·in", kOunceInch, 0, 2}),
+    kindUnits(Kind::Percent, "percent", 0, Unit{"%", 0.01, 0, 1}),
+    kindUnits(Kind::Number, "number", 0, Unit{"", 1, 0, 2}),
+    kindUnits(Kind::Count, "count", 0, kNone),
 };
+static_assert(kTable.size() == kKinds);
 
-const KindUnits& entry(Kind kind) { return kKinds[static_cast<std::size_t>(kind)]; }
+const KindUnits& entry(Kind kind) { return kTable[static_cast<std::size_t>(kind)]; }
 
 constexpr Unit plain(double factor) { return {"", factor, 0, 0}; }
 
@@ -99,6 +113,7 @@ constexpr std::array kSpellings{
     Spelling{"m3/s", Kind::Flow, plain(1)},
     Spelling{"m³/s", Kind::Flow, plain(1)},
     Spelling{"m3/h", Kind::Flow, plain(1.0 / 3600)},
+    Spelling{"m³/h", Kind::Flow, plain(1.0 / 3600)},
     Spelling{"°c", Kind::Temperature, {"", 1, factor::zeroCelsius, 0}},
     Spelling{"c", Kind::Temperature, {"", 1, factor::zeroCelsius, 0}},
     Spelling{"degc", Kind::Temperature, {"", 1, factor::zeroCelsius, 0}},
@@ -122,10 +137,21 @@ constexpr std::array kSpellings{
 
 }  // namespace
 
-const Unit& unitFor(Kind kind, System system)
+std::span<const Unit> unitsOf(Kind kind) { return std::span(entry(kind).units).first(entry(kind).count); }
+
+Unit unitFor(Kind kind, const DisplayUnits& units)
 {
-    return system == System::Metric ? entry(kind).metric : entry(kind).inch;
+    const Shown& own = ownOf(units, kind);
+    const auto all = unitsOf(kind);
+    const std::size_t usual = units.system == System::Metric ? 0 : entry(kind).inch;
+    const bool known = own.unit >= 0 && static_cast<std::size_t>(own.unit) < all.size();
+    Unit unit = all[known ? static_cast<std::size_t>(own.unit) : usual];
+    if (own.decimals >= 0)
+        unit.decimals = std::min(own.decimals, kMostDecimals);
+    return unit;
 }
+
+std::string_view wordOf(Kind kind) { return entry(kind).name; }
 
 Phrase nameOf(Kind kind) { return say("kind." + std::string(entry(kind).name)); }
 

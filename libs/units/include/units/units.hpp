@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+#include <cstddef>
 #include <span>
 #include <string_view>
 
@@ -41,17 +43,46 @@ struct Unit {
 /// The two sets of units a shop works in.
 enum class System { Metric, Inch };
 
+inline constexpr std::size_t kKinds = static_cast<std::size_t>(Kind::Count) + 1;
+inline constexpr int kMostDecimals = 6;
+
+/// What a person wants to see of a kind instead of what its system has.
+struct Shown {
+    int unit = -1;      ///< index in unitsOf() of the kind; negative: the system's
+    int decimals = -1;  ///< negative: as many as the unit deserves
+
+    friend bool operator==(const Shown&, const Shown&) = default;
+};
+
 /// How things are told to and read from a person: unit system, decimal mark and language.
 struct DisplayUnits {
     System system = System::Metric;
     char decimalMark = '.';
     const words::Catalogue* catalogue = nullptr;  ///< of the language; English where there is none
+    /// By system and kind.
+    std::array<std::array<Shown, kKinds>, 2> own{};
 
     friend bool operator==(const DisplayUnits&, const DisplayUnits&) = default;
 };
 
-/// The unit in which `kind` is shown in `system`, and which a typed number without a unit is taken to be in.
-const Unit& unitFor(Kind kind, System system);
+/// The units in which `kind` can be shown, that of the metric system first.
+std::span<const Unit> unitsOf(Kind kind);
+
+/// The unit in which `kind` is shown, with its digits, and which a typed number without a unit is taken to be in.
+Unit unitFor(Kind kind, const DisplayUnits& units);
+
+/// What is wanted of `kind` in the system in use.
+inline Shown& ownOf(DisplayUnits& units, Kind kind)
+{
+    return units.own.at(static_cast<std::size_t>(units.system)).at(static_cast<std::size_t>(kind));
+}
+inline const Shown& ownOf(const DisplayUnits& units, Kind kind)
+{
+    return units.own.at(static_cast<std::size_t>(units.system)).at(static_cast<std::size_t>(kind));
+}
+
+/// The word of a kind in settings files ("small-volume").
+std::string_view wordOf(Kind kind);
 
 /// What a person would call the kind ("a length"), for messages.
 Phrase nameOf(Kind kind);
