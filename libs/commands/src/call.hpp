@@ -45,6 +45,8 @@ struct Request {
     std::string toDepression;
     std::string today;
     std::string sheet;
+    std::string unit;
+    bool otherWay = false;
     bool withCustomer = false;
     bool withoutCustomer = false;
     std::optional<double> stopAfter;   ///< seconds
@@ -96,6 +98,8 @@ int callSwirl(const Request& request, std::ostream& out);
 int callPack(const Request& request, std::ostream& out);
 int callUnpack(const Request& request, std::ostream& out);
 int callQueue(const Request& request, std::ostream& out);
+int callSchema(const Request& request, std::ostream& out);
+int callScan(const Request& request, std::ostream& out);
 int callConvert(const Request& request, std::ostream& out);
 
 /// Shared by the calls.

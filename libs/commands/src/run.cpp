@@ -46,6 +46,7 @@ constexpr std::array<std::string_view, 4> kPlateMore{"taps", "temperature-c", "p
 constexpr std::array<std::string_view, 3> kConvert{"flow-m3s", "from-pa", "to-pa"};
 constexpr std::array<std::string_view, 3> kAirOptions{"temperature-c", "pressure-pa", "humidity"};
 constexpr std::array<std::string_view, 1> kToday{"today"};
+constexpr std::array<std::string_view, 3> kScanMore{"unit", "other-way", "to"};
 constexpr std::array<std::string_view, 1> kPackMore{"without-customer"};
 constexpr std::array<std::string_view, 5> kExportMore{"port", "flow-m3s", "sheet", "with-customer", "today"};
 constexpr std::span<const std::string_view> kNone;
@@ -67,6 +68,8 @@ constexpr std::array kCalls{
     CallEntry{"pack", "pack JOB --to X.euryth.zip [--without-customer]", kTo, callPack, kPackMore},
     CallEntry{"unpack", "unpack X.euryth.zip --to FOLDER", kTo, callUnpack},
     CallEntry{"queue", "queue FOLDER [--today 2026-11-25]", kNone, callQueue, kToday},
+    CallEntry{"scan", "scan X.stl [--unit mm|in] [--other-way] [--to X.euryth.json]", kNone, callScan, kScanMore},
+    CallEntry{"schema", "schema (job|house|shop)", kNone, callSchema},
     CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},
@@ -116,7 +119,8 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         "temperature-c", po::value(&request.temperature))("pressure-pa", po::value(&request.pressure))(
         "humidity", po::value(&request.humidity))("from-pa", po::value(&request.fromDepression))(
         "to-pa", po::value(&request.toDepression))("today", po::value(&request.today))(
-        "sheet", po::value(&request.sheet))("with-customer", po::bool_switch(&request.withCustomer))(
+        "sheet", po::value(&request.sheet))("unit", po::value(&request.unit))(
+        "other-way", po::bool_switch(&request.otherWay))("with-customer", po::bool_switch(&request.withCustomer))(
         "without-customer", po::bool_switch(&request.withoutCustomer))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;
     positions.add("job", 1);
