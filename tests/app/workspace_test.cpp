@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
+#include <QCoreApplication>
+
 #include "app/workspace.hpp"
 #include "support/demo.hpp"
 
@@ -107,4 +109,59 @@ TEST_CASE("results that are kept are those that would be worked out anew")
             CHECK(kept[k].text == fresh[k].text);
         }
     }
+}
+
+TEST_CASE("calls that are worked out beside the window are those worked out at once")
+{
+    app::Workspace atOnce;
+    atOnce.document().reset(demoFour(), {});
+    app::Workspace beside;
+    beside.judgeBeside();
+    beside.document().reset(demoFour(), {});
+    int arrived = 0;
+    QObject::connect(&beside, &app::Workspace::judged, [&] { ++arrived; });
+    CHECK(beside.callsNow(0) == nullptr);
+    CHECK(beside.isJudging(0));
+    CHECK(beside.work().calls == 0);  // whoever asks does not wait
+    beside.finishJudging();
+    CHECK(arrived > 0);
+    for (std::size_t i = 0; i < beside.job().ports.size(); ++i) {
+        REQUIRE(beside.callsNow(i));
+        CHECK_FALSE(beside.isJudging(i));
+        const auto& wanted = atOnce.callsOf(i);
+        REQUIRE(beside.callsNow(i)->size() == wanted.size());
+        for (std::size_t k = 0; k < wanted.size(); ++k)
+            CHECK(beside.text((*beside.callsNow(i))[k].text) == atOnce.text(wanted[k].text));
+    }
+
+    // Until new ones are there the calls from before stay; of another job there are none.
+    const auto widen = [](job::Job& job) { job.ports[0].stations[2].section.shape.width = lengthFromMm(60); };
+    const auto* before = beside.callsNow(0);
+    REQUIRE(beside.document().apply("Widen", widen));
+    CHECK(beside.callsNow(0) == before);
+    CHECK(beside.isJudging(0));
+    beside.finishJudging();
+    REQUIRE(atOnce.document().apply("Widen", widen));
+    CHECK(beside.callsNow(0)->size() == atOnce.callsOf(0).size());
+    beside.document().reset(demoJob(), {});
+    CHECK(beside.callsNow(0) == nullptr);
+}
+
+TEST_CASE("an edit while calls are worked out leaves those of the job as it is")
+{
+    app::Workspace workspace;
+    workspace.judgeBeside();
+    workspace.document().reset(demoFour(), {});
+    for (int i = 0; i < 5; ++i) {
+        (void)workspace.callsNow(0);
+        QCoreApplication::processEvents();
+        REQUIRE(workspace.document().apply(
+            "Widen", [i](job::Job& job) { job.ports[0].stations[2].section.shape.width = lengthFromMm(40 + i); }));
+    }
+    (void)workspace.callsNow(0);
+    workspace.finishJudging();
+    app::Workspace fresh;
+    fresh.document().reset(workspace.job(), {});
+    REQUIRE(workspace.callsNow(0));
+    CHECK(workspace.callsNow(0)->size() == fresh.callsOf(0).size());
 }

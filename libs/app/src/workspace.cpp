@@ -2,9 +2,9 @@
 #include "app/workspace.hpp"
 
 #include <algorithm>
+#include <utility>
 
 #include "analysis/pins.hpp"
-#include "analysis/valve_layout.hpp"
 #include "app/language.hpp"
 #include "units/format.hpp"
 
@@ -32,6 +32,7 @@ Workspace::Workspace(QObject* parent) : QObject(parent)
 {
     m_units.catalogue = &language();
     connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
+    connect(&m_judging, &Background::changed, this, &Workspace::judged);
 }
 
 void Workspace::tell(void (Workspace::*what)())
@@ -42,77 +43,65 @@ void Workspace::tell(void (Workspace::*what)())
 
 const job::Port* Workspace::port() const { return m_port ? &job().ports[*m_port] : nullptr; }
 
-const analysis::PortAnalysis& Workspace::analysisOf(std::size_t port) const
-{
-    auto& results = m_results.at(port);
-    if (!results.analysis) {
-        ++m_work.analyses;
-        results.analysis = analysis::analyse(job(), job().ports[port], m_speedSource, speedsOf(job().ports[port]));
-    }
-    return *results.analysis;
-}
-
-Known<analysis::ComputedSpeeds> Workspace::speedsOf(const job::Port& port) const
-{
-    if (m_speedSource == analysis::SpeedSource::Readings)
-        return {};
-    if (!m_speedsOf)
-        return {std::nullopt, say("missing.computed-field")};
-    return m_speedsOf(port, analysis::measure(job(), port), m_speedSource);
-}
-
 void Workspace::setSpeedSource(analysis::SpeedSource source)
 {
-    if (m_speedSource == source)
+    if (m_judge.source() == source)
         return;
-    m_speedSource = source;
-    dropJudgements();
+    m_judge.setSource(source);
+    m_judging.reset();
+    tell(&Workspace::judgementsChanged);
 }
 
 void Workspace::speedsHaveChanged()
 {
-    if (m_speedSource != analysis::SpeedSource::Readings)
-        dropJudgements();
-}
-
-void Workspace::dropJudgements()
-{
-    for (PortResults& results : m_results) {
-        results.analysis.reset();
-        results.end.reset();
-        results.calls.reset();
-    }
+    if (m_judge.source() == analysis::SpeedSource::Readings)
+        return;
+    m_judge.dropJudgements();
+    m_judging.reset();
     tell(&Workspace::judgementsChanged);
 }
 
-const std::vector<calls::Call>& Workspace::callsOf(std::size_t port) const
+const std::vector<calls::Call>* Workspace::callsNow(std::size_t port) const
 {
-    auto& results = m_results.at(port);
-    if (!results.calls) {
-        ++m_work.calls;
-        results.calls = calls::callsFor(
-            job(), job().ports[port], analysisOf(port), [this](std::size_t other) { return flowsOf(other); },
-            &valveEndOf(port));
+    if (!m_beside)
+        return &callsOf(port);
+    if (!m_judge.hasCalls(port) && !m_asked && m_judging.state() == Background::State::Idle) {
+        m_asked = true;
+        // Once for all who ask in a moment, and after what is painted now.
+        QMetaObject::invokeMethod(
+            const_cast<Workspace*>(this), [this] { judge(); }, Qt::QueuedConnection);
     }
-    return *results.calls;
+    return m_judge.latestCalls(port);
 }
 
-const plans::ValveEndPlan& Workspace::valveEndOf(std::size_t port) const
+void Workspace::judge() const
 {
-    auto& results = m_results.at(port);
-    if (!results.end)
-        results.end = plans::planValveEnd(job(), job().ports[port], analysisOf(port));
-    return *results.end;
+    m_asked = false;
+    if (m_judging.isWorking())
+        return;
+    const auto copy = std::make_shared<Judge>(m_judge.beside());
+    std::vector<std::size_t> order;
+    if (m_port)
+        order.push_back(*m_port);  // what one looks at first
+    for (std::size_t i = 0; i < copy->ports(); ++i)
+        order.push_back(i);
+    m_judging.start([this, copy, order](const std::stop_token& stop, const Background::Post& post) {
+        for (const std::size_t port : order) {
+            if (stop.stop_requested())
+                return;
+            if (copy->hasCalls(port))
+                continue;
+            copy->callsOf(port);
+            post([this, part = *copy] { m_judge.take(part); });
+            *copy = copy->beside();  // counts from nothing again
+        }
+    });
 }
 
-const Known<engine::PortFlows>& Workspace::flowsOf(std::size_t port) const
+void Workspace::finishJudging()
 {
-    auto& results = m_results.at(port);
-    if (!results.flows) {
-        ++m_work.flows;
-        results.flows = engine::portFlows(job(), job().ports[port]);
-    }
-    return *results.flows;
+    judge();  // whether or not somebody has asked already
+    m_judging.finish();
 }
 
 const analysis::PortAnalysis& Workspace::analysis() const
@@ -126,46 +115,12 @@ const analysis::ProbeResult* Workspace::probeResult() const
     return m_probe ? &analysis().probes.at(*m_probe) : nullptr;
 }
 
-/// What a change does not touch is kept: an edit of one port leaves the others as they are.
-std::vector<Workspace::PortResults> Workspace::keptResults()
-{
-    std::vector<PortResults> kept(job().ports.size());
-    if (!m_resultsOf)
-        return kept;
-    const job::Job& before = *m_resultsOf;
-    const bool samePorts = std::ranges::equal(before.ports, job().ports, {}, &job::Port::id, &job::Port::id);
-    bool sameFlows = samePorts;  // of all: calls look at the other ports' flows too
-    for (std::size_t i = 0; i < std::min(kept.size(), m_results.size()); ++i) {
-        const job::Port& was = before.ports[i];
-        const job::Port& is = job().ports[i];
-        if (engine::sameFlows(before, was, job(), is))
-            kept[i].flows = std::move(m_results[i].flows);
-        else
-            sameFlows = false;
-        if (analysis::sameAnalysis(before, was, job(), is)) {
-            kept[i].analysis = std::move(m_results[i].analysis);
-            if (analysis::sameLayout(before, was, job(), is))
-                kept[i].end = std::move(m_results[i].end);
-        }
-    }
-    // What was found in one port, or measured while it was cut, is a call on its neighbours too.
-    const bool sameWork = samePorts && std::ranges::equal(before.ports, job().ports, [](const auto& p, const auto& q) {
-                              return p.pins == q.pins && p.cutProgress == q.cutProgress && p.leakTests == q.leakTests &&
-                                     p.promises == q.promises;
-                          });
-    for (std::size_t i = 0; sameFlows && sameWork && i < kept.size(); ++i) {
-        const bool same = kept[i].analysis && kept[i].end && before.castings == job().castings &&
-                          before.ports[i].accepted == job().ports[i].accepted;
-        if (same)
-            kept[i].calls = std::move(m_results[i].calls);
-    }
-    return kept;
-}
-
 void Workspace::jobHasChanged()
 {
-    m_results = keptResults();
-    m_resultsOf = m_document.snapshot();
+    m_judging.reset();
+    if (std::exchange(m_judged, m_document.identity()) != m_document.identity())
+        m_judge.forget();
+    m_judge.follow(m_document.snapshot());
     keepSelectionValid();
     tell(&Workspace::jobChanged);
 }

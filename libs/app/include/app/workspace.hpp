@@ -7,8 +7,9 @@
 
 #include <QObject>
 
+#include "app/background.hpp"
 #include "app/document.hpp"
-#include "calls/calls.hpp"
+#include "app/judge.hpp"
 #include "units/units.hpp"
 
 namespace euryth::app {
@@ -45,29 +46,35 @@ public:
     [[nodiscard]] const units::DisplayUnits& displayUnits() const { return m_units; }
 
     /// Results of a port (index into the job), worked out once after each change.
-    [[nodiscard]] const analysis::PortAnalysis& analysisOf(std::size_t port) const;
-    [[nodiscard]] const std::vector<calls::Call>& callsOf(std::size_t port) const;
-    [[nodiscard]] const plans::ValveEndPlan& valveEndOf(std::size_t port) const;
+    [[nodiscard]] const analysis::PortAnalysis& analysisOf(std::size_t port) const { return m_judge.analysisOf(port); }
+    [[nodiscard]] const std::vector<calls::Call>& callsOf(std::size_t port) const { return m_judge.callsOf(port); }
+    [[nodiscard]] const plans::ValveEndPlan& valveEndOf(std::size_t port) const { return m_judge.valveEndOf(port); }
     /// How often something has been worked out since the workspace was made.
-    struct Work {
-        int analyses = 0;
-        int calls = 0;
-        int flows = 0;
-    };
-    [[nodiscard]] const Work& work() const { return m_work; }
+    using Work = Judge::Work;
+    [[nodiscard]] const Work& work() const { return m_judge.work(); }
+
+    /// Calls are worked out beside the window from now on: whoever shows them asks for callsNow() and looks again when
+    /// they are judged(). Else callsNow() waits for them.
+    void judgeBeside() { m_beside = true; }
+    /// The port's calls; until those of the job as it is have arrived, those from before the last change, or null.
+    [[nodiscard]] const std::vector<calls::Call>* callsNow(std::size_t port) const;
+    /// Whether calls of the port are on their way.
+    [[nodiscard]] bool isJudging(std::size_t port) const { return m_beside && !m_judge.hasCalls(port); }
+    [[nodiscard]] const QString& judgingFailure() const { return m_judging.failure(); }
+    /// Until all calls are there; for tests, and for pictures of the window.
+    void finishJudging();
     /// Results of the chosen port; an empty one when there is none.
     [[nodiscard]] const analysis::PortAnalysis& analysis() const;
     [[nodiscard]] const analysis::ProbeResult* probeResult() const;
 
     /// What a port passes on bench and engine.
-    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const;
+    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const { return m_judge.flowsOf(port); }
     /// Whose speeds choke list, ratios and cuts are judged by; not a part of the job.
-    [[nodiscard]] analysis::SpeedSource speedSource() const { return m_speedSource; }
+    [[nodiscard]] analysis::SpeedSource speedSource() const { return m_judge.source(); }
     void setSpeedSource(analysis::SpeedSource source);
-    using SpeedsOf = std::function<Known<analysis::ComputedSpeeds>(
-        const job::Port& port, const analysis::PortAnalysis& measured, analysis::SpeedSource source)>;
+    using SpeedsOf = Judge::SpeedsOf;
     /// Who knows computed speeds.
-    void setSpeedsOf(SpeedsOf speedsOf) { m_speedsOf = std::move(speedsOf); }
+    void setSpeedsOf(SpeedsOf speedsOf) { m_judge.setSpeedsOf(std::move(speedsOf)); }
     /// To be called when it knows others.
     void speedsHaveChanged();
 
@@ -104,25 +111,15 @@ signals:
     void stageChanged();
     void unitsChanged();
     void judgementsChanged();  ///< whose speeds ports are judged by, or these speeds
+    void judged();             ///< calls have arrived that callsNow() did not have
     void refreshed();          ///< after any of the above, when the tables have followed: repaint
 
 private:
     void tell(void (Workspace::*what)());
     void jobHasChanged();
     void keepSelectionValid();
-    void dropJudgements();
-    [[nodiscard]] Known<analysis::ComputedSpeeds> speedsOf(const job::Port& port) const;
+    void judge() const;
 
-    struct PortResults {
-        std::optional<analysis::PortAnalysis> analysis;
-        std::optional<std::vector<calls::Call>> calls;
-        std::optional<plans::ValveEndPlan> end;
-        std::optional<Known<engine::PortFlows>> flows;
-    };
-    std::vector<PortResults> keptResults();
-
-    analysis::SpeedSource m_speedSource = analysis::SpeedSource::Readings;
-    SpeedsOf m_speedsOf;
     Document m_document;
     std::optional<std::size_t> m_port;
     std::optional<std::size_t> m_station;
@@ -132,9 +129,11 @@ private:
     std::optional<geometry::Sector> m_sector;
     Stage m_stage = Stage::Survey;
     units::DisplayUnits m_units;
-    mutable std::vector<PortResults> m_results;
-    mutable Work m_work;
-    std::shared_ptr<const job::Job> m_resultsOf;  ///< the job that they belong to
+    mutable Judge m_judge;
+    mutable Background m_judging;
+    mutable bool m_asked = false;  ///< for calls that are missing
+    bool m_beside = false;
+    quint64 m_judged = 0;  ///< whose results there are
 };
 
 }  // namespace euryth::app
