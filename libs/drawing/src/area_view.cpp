@@ -190,7 +190,7 @@ void paintHandleLines(QPainter& painter, const Theme& theme, const AreaView& vie
 
 }  // namespace
 
-AreaView::AreaView(const RunnerScene& scene, const QRectF& rect) : plot(rect.adjusted(66, 48, -18, -46))
+AreaView::AreaView(const RunnerScene& scene, const QRectF& rect) : plot(rect.marginsRemoved(kAreaEdges))
 {
     if (scene.empty())
         return;

@@ -282,17 +282,20 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         paintReadings(painter, theme, scene, plot, x, y);
 }
 
+QRectF chartBox(const QRectF& rect, std::size_t count, std::size_t columns, std::size_t which)
+{
+    const std::size_t rows = (count + columns - 1) / columns;
+    const double wide = rect.width() / static_cast<double>(columns);
+    const double high = rect.height() / static_cast<double>(rows);
+    return {rect.left() + wide * static_cast<double>(which % columns),
+            rect.top() + high * static_cast<double>(which / columns), wide - 8, high - 6};
+}
+
 void paintCharts(QPainter& painter, const Theme& theme, const std::vector<ChartScene>& charts, const QRectF& rect,
                  std::size_t columns)
 {
-    const std::size_t rows = (charts.size() + columns - 1) / columns;
-    const double wide = rect.width() / static_cast<double>(columns);
-    const double high = rect.height() / static_cast<double>(rows);
-    for (std::size_t i = 0; i < charts.size(); ++i) {
-        const QRectF box(rect.left() + wide * static_cast<double>(i % columns),
-                         rect.top() + high * static_cast<double>(i / columns), wide - 8, high - 6);
-        paintChart(painter, theme, charts[i], box);
-    }
+    for (std::size_t i = 0; i < charts.size(); ++i)
+        paintChart(painter, theme, charts[i], chartBox(rect, charts.size(), columns, i));
 }
 
 }  // namespace euryth::drawing

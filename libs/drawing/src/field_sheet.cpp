@@ -16,20 +16,28 @@ namespace {
 
 /// The colours of a scale, ready to be looked up for every pixel.
 using Colours = std::array<QRgb, 256>;
-const Colours& coloursOf(const SpeedScale& scale)
+template <class Colour>
+Colours made(const Colour& colour)
 {
-    const auto made = [](QColor (*colour)(double)) {
-        Colours t{};
-        for (std::size_t i = 0; i < t.size(); ++i)
-            t[i] = colour(static_cast<double>(i) / 255.0).rgb();
-        return t;
-    };
-    static const Colours speeds = made(speedColour);
-    static const Colours differences = made(differenceColour);
-    return scale.difference ? differences : speeds;
+    Colours t{};
+    for (std::size_t i = 0; i < t.size(); ++i)
+        t[i] = colour(static_cast<double>(i) / 255.0).rgb();
+    return t;
 }
 
-QRgb colourOf(const Colours& colours, double share)
+const Colours& coloursOf(const SpeedScale& scale)
+{
+    static const auto speeds = [] {
+        std::array<Colours, kSpeedColours.size()> all{};
+        for (const SpeedColours of : kSpeedColours)
+            all.at(static_cast<std::size_t>(of)) = made([of](double share) { return colourOf(share, of); });
+        return all;
+    }();
+    static const Colours differences = made(differenceColour);
+    return scale.difference ? differences : speeds.at(static_cast<std::size_t>(speedColours()));
+}
+
+QRgb shadeOf(const Colours& colours, double share)
 {
     return colours[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * 255.0))];
 }
@@ -60,7 +68,7 @@ void fillTriangle(QImage& image, const Colours& colours, const std::array<QPoint
             const double c = ((p[1].x() - p[0].x()) * dy - dx * (p[1].y() - p[0].y())) / area;
             if (b < edge || c < edge || b + c > 1.0 - edge)
                 continue;
-            row[x] = colourOf(colours, share[0] + b * (share[1] - share[0]) + c * (share[2] - share[0]));
+            row[x] = shadeOf(colours, share[0] + b * (share[1] - share[0]) + c * (share[2] - share[0]));
         }
     }
 }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <array>
+#include <atomic>
 #include <cmath>
 
 namespace euryth::drawing {
@@ -74,15 +75,36 @@ constexpr int kSteps = 256;
 
 }  // namespace
 
-QColor speedColour(double share)
+namespace {
+
+using Table = std::array<QColor, kSteps>;
+
+Table tableOf(const QColor& slow, const QColor& fast)
 {
-    static const std::array<QColor, kSteps> table = [] {
-        std::array<QColor, kSteps> colours;
-        for (int i = 0; i < kSteps; ++i)
-            colours[static_cast<std::size_t>(i)] = mixed(QColor(0x12265E), QColor(0xFFE24A), i / (kSteps - 1.0));
-        return colours;
-    }();
-    return table[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * (kSteps - 1)))];
+    Table colours;
+    for (int i = 0; i < kSteps; ++i)
+        colours[static_cast<std::size_t>(i)] = mixed(slow, fast, i / (kSteps - 1.0));
+    return colours;
+}
+
+const Table& tableOf(SpeedColours colours)
+{
+    static const std::array tables{tableOf(QColor(0x12265E), QColor(0xFFE24A)),
+                                   tableOf(QColor(0x141414), QColor(0xF6F6F6)),
+                                   tableOf(QColor(0x3A0F5C), QColor(0xC8F29B))};
+    return tables.at(static_cast<std::size_t>(colours));
+}
+
+std::atomic<SpeedColours> g_colours = SpeedColours::BlueToYellow;
+
+}  // namespace
+
+void setSpeedColours(SpeedColours colours) { g_colours = colours; }
+SpeedColours speedColours() { return g_colours; }
+
+QColor colourOf(double share, SpeedColours colours)
+{
+    return tableOf(colours)[static_cast<std::size_t>(std::lround(std::clamp(share, 0.0, 1.0) * (kSteps - 1)))];
 }
 
 QColor differenceColour(double share)

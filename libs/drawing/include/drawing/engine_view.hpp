@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include <QMarginsF>
 #include <QPainter>
 #include <QString>
 
@@ -61,6 +62,10 @@ AxisMap chartAxis(const ChartScene& scene, const QRectF& rect);
 std::optional<double> valueAt(const ChartLine& line, double x);
 
 void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, const QRectF& rect);
+/// Round the plot of a chart, about: what its axes and titles take.
+inline constexpr QMarginsF kChartEdges{58.0, 22.0, 22.0, 40.0};
+/// Where one of several charts is painted in a rectangle, row by row.
+QRectF chartBox(const QRectF& rect, std::size_t count, std::size_t columns, std::size_t which);
 /// Several in a grid, row by row.
 void paintCharts(QPainter& painter, const Theme& theme, const std::vector<ChartScene>& charts, const QRectF& rect,
                  std::size_t columns);

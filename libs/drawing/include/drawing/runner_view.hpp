@@ -4,6 +4,7 @@
 #include <optional>
 #include <vector>
 
+#include <QMarginsF>
 #include <QPainter>
 #include <QString>
 
@@ -89,6 +90,9 @@ struct RibbonView {
 private:
     QRectF m_rect;
 };
+
+/// Round the plot of the area along the runner: what its axes and names take.
+inline constexpr QMarginsF kAreaEdges{66.0, 48.0, 18.0, 46.0};
 
 /// Area along the runner, with plan and limits.
 struct AreaView {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <vector>
 
 #include <QColor>
@@ -30,10 +31,18 @@ struct AxisMap {
 /// Round values from `from` to `to`, about `wanted` of them, in steps of 1, 2 or 5 times a power of ten.
 std::vector<double> roundTicks(double from, double to, int wanted);
 
-/// The speed scale: from dark blue (share 0) to yellow (share 1), a straight line in the Oklab colour space, so that
-/// equal steps look equal and lightness alone tells the order (readable without colour vision too).
+/// The scales that speeds can be coloured by, each a straight line in the Oklab colour space, so that equal steps look
+/// equal and lightness alone tells the order (readable without colour vision too).
 /// Oklab: Ottosson, "A perceptual color space for image processing", 2020.
-QColor speedColour(double share);
+enum class SpeedColours { BlueToYellow, BlackToWhite, VioletToGreen };
+inline constexpr std::array kSpeedColours{SpeedColours::BlueToYellow, SpeedColours::BlackToWhite,
+                                          SpeedColours::VioletToGreen};
+/// Which of them is used from now on, by all pictures.
+void setSpeedColours(SpeedColours colours);
+SpeedColours speedColours();
+/// From the slow end (share 0) to the fast one (share 1) of a scale.
+QColor colourOf(double share, SpeedColours colours);
+inline QColor speedColour(double share) { return colourOf(share, speedColours()); }
 /// A difference, from 0 (slower) over 0.5 (none, nearly white) to 1 (faster): violet to orange, which the colour-blind
 /// can tell too.
 QColor differenceColour(double share);
