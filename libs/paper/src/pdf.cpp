@@ -59,17 +59,10 @@ cairo_status_t append(void* text, const unsigned char* data, unsigned int length
 
 void chooseInk(cairo_t* c, Ink ink)
 {
-    struct Pen {
-        double grey;
-        double width;
-        bool dashed;
-    };
-    constexpr std::array pens{Pen{0.0, 0.3, false}, Pen{0.27, 0.15, true}, Pen{0.47, 0.12, false},
-                              Pen{0.0, 0.2, false}};
-    const Pen& pen = pens[static_cast<std::size_t>(ink)];
+    const Pen pen = penOf(ink);
     cairo_set_source_rgb(c, pen.grey, pen.grey, pen.grey);
     cairo_set_line_width(c, pen.width);
-    constexpr std::array dashes{1.5, 1.0};
+    constexpr std::array dashes{kDash, kGap};
     cairo_set_dash(c, dashes.data(), pen.dashed ? 2 : 0, 0.0);
 }
 

@@ -6,6 +6,13 @@
 
 namespace euryth::paper {
 
+Pen penOf(Ink ink)
+{
+    constexpr std::array pens{Pen{0.0, 0.3, false}, Pen{0.27, 0.15, true}, Pen{0.47, 0.12, false},
+                              Pen{0.0, 0.2, false}};
+    return pens.at(static_cast<std::size_t>(ink));
+}
+
 std::string_view name(Ink ink)
 {
     constexpr std::array<std::string_view, 4> names{"cut", "present", "help", "check"};

@@ -8,13 +8,8 @@
 
 namespace euryth::tasks {
 
-tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish)
+std::vector<paper::Sheet> bookSheets(const BookSubject& subject, const BookWish& wish)
 {
-    const auto kind = writtenAs(wish.path);
-    if (kind == Written::Table && wish.sheet == paper::BookSheet::Hours)
-        return saveFile(wish.path, paper::csvText(paper::hoursTable(subject.job)));
-    if (kind != Written::Pdf)
-        return tl::unexpected(Error{Error::Kind::Wish, say("export.book-ending")});
     paper::BookPaper paper{subject.job, subject.shop,       {},     wish.units, wish.today, wish.withCustomer,
                            wish.parts,  subject.analysisOf, nullptr};
     if (!subject.file.empty()) {
@@ -24,7 +19,17 @@ tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish&
             return raster ? std::make_shared<const pictures::Raster>(std::move(*raster)) : nullptr;
         };
     }
-    return saveFile(wish.path, paper::pdfText(paper::bookSheets(paper, wish.sheet)));
+    return paper::bookSheets(paper, wish.sheet);
+}
+
+tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish)
+{
+    const auto kind = writtenAs(wish.path);
+    if (kind == Written::Table && wish.sheet == paper::BookSheet::Hours)
+        return saveFile(wish.path, paper::csvText(paper::hoursTable(subject.job)));
+    if (kind != Written::Pdf)
+        return tl::unexpected(Error{Error::Kind::Wish, say("export.book-ending")});
+    return saveFile(wish.path, paper::pdfText(bookSheets(subject, wish)));
 }
 
 tl::expected<void, Error> exportFlowTable(const job::Job& job, const std::filesystem::path& path)

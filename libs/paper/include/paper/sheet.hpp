@@ -25,6 +25,16 @@ enum class Ink {
     Help,     ///< frames, axes, ticks
     Check     ///< the check length
 };
+/// How its lines are drawn: grey from 0 (black), width in mm.
+struct Pen {
+    double grey = 0.0;
+    double width = 0.2;
+    bool dashed = false;
+};
+Pen penOf(Ink ink);
+inline constexpr double kDash = 1.5;  ///< mm, of dashed lines
+inline constexpr double kGap = 1.0;
+
 /// The layer's name in files that have layers.
 std::string_view name(Ink ink);
 

@@ -24,6 +24,8 @@ struct BookWish {
     bool withCustomer = false;
     paper::CustomerParts parts;
 };
+/// A sheet of the book, on as many pages as it takes; the path is not asked for.
+std::vector<paper::Sheet> bookSheets(const BookSubject& subject, const BookWish& wish);
 /// Writes a sheet of the book: .pdf; the hours as .csv too.
 tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish);
 /// Writes all flow tests as .csv.
