@@ -36,6 +36,14 @@ bool Desk::editPort(const QString& text, const std::function<void(job::Job&, job
     return port && editJob(text, [&](job::Job& job) { change(job, job.ports[*port]); });
 }
 
+Desk* deskOf(const QWidget& widget)
+{
+    QWidget* window = widget.window();
+    if (auto* beside = dynamic_cast<BesideDesk*>(window))
+        return &beside->desk();
+    return dynamic_cast<Desk*>(window);
+}
+
 bool only::withPort(const app::Workspace& workspace) { return workspace.port() != nullptr; }
 bool only::withStation(const app::Workspace& workspace) { return workspace.station().has_value(); }
 
@@ -51,6 +59,13 @@ Commands::Commands(std::vector<Command> all, Desk& desk, QWidget& window) : QObj
         if (!m_actions.emplace(command.id, action).second)
             throw std::invalid_argument("two commands with the id " + std::string(command.id.key));
     }
+}
+
+void Commands::setShortcut(CommandId id, const std::optional<QString>& keys)
+{
+    const auto command = std::ranges::find(m_all, id, &Command::id);
+    const QString own = command == m_all.end() ? QString() : QString::fromLatin1(command->shortcut);
+    action(id)->setShortcut(QKeySequence(keys.value_or(own), QKeySequence::PortableText));
 }
 
 void Commands::trigger(CommandId id) const { action(id)->trigger(); }

@@ -116,7 +116,7 @@ QString curveName(const Curve& curve)
 }
 
 EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent)
-    : SceneCanvas(context, parent),
+    : ChartCanvas(context, shows == Shows::Crank ? 1 : 2, parent),
       m_results(results),
       m_shows(shows)
 {
@@ -129,7 +129,7 @@ EngineCanvas::EngineCanvas(Context context, app::EngineResults& results, Shows s
                                                : tr("Piston, gas and valve over the crank"));
 }
 
-std::vector<drawing::ChartScene> EngineCanvas::makeScene() const
+std::vector<drawing::ChartScene> EngineCanvas::makeCharts() const
 {
     switch (m_shows) {
     case Shows::Filling: return filling();
@@ -253,11 +253,6 @@ std::vector<drawing::ChartScene> EngineCanvas::crank() const
         charts[1].lines.push_back(
             {tr("intake, %1").arg(other), LineStyle::OtherThin, liftCurve(now.model.intake->cam)});
     return charts;
-}
-
-void EngineCanvas::draw(QPainter& painter, const std::vector<drawing::ChartScene>& charts)
-{
-    drawing::paintCharts(painter, theme(), charts, area(), m_shows == Shows::Crank ? 1 : 2);
 }
 
 }  // namespace euryth::widgets

@@ -115,7 +115,7 @@ void setLinkedText(QLabel& label, const QString& text)
         return;
     label.setProperty(kFollowed, true);
     QObject::connect(&label, &QLabel::linkActivated, &label, [&label](const QString& link) {
-        auto* desk = dynamic_cast<Desk*>(label.window());
+        Desk* desk = deskOf(label);
         if (desk && link.startsWith(kScheme))
             desk->putHandInto(link.mid(kScheme.size()).toStdString());
     });

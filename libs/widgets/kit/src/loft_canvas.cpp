@@ -17,7 +17,7 @@ LoftCanvas::LoftCanvas(Context context, QWidget* parent) : SceneCanvas(context, 
     setMinimumSize(220, 220);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The port in space"));
-    setToolTip(tr("Drag to turn, wheel to zoom; arrow keys, + and - do the same."));
+    setToolTip(tr("Drag to turn, wheel to zoom; arrow keys, + and - do the same, 0 shows all."));
 }
 
 LoftCanvas::~LoftCanvas() = default;
@@ -60,6 +60,12 @@ void LoftCanvas::draw(QPainter& painter, const std::optional<drawing::LoftScene>
     drawing::paintLoftMarks(painter, *scene, m_camera, area(), theme());
 }
 
+void LoftCanvas::lookAtAll()
+{
+    m_camera = {};
+    update();
+}
+
 void LoftCanvas::mousePressEvent(QMouseEvent* event) { m_last = event->position(); }
 
 void LoftCanvas::mouseMoveEvent(QMouseEvent* event)
@@ -87,6 +93,7 @@ void LoftCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Down: m_camera.orbit({0, step}); break;
     case Qt::Key_Plus: m_camera.zoomBy(1); break;
     case Qt::Key_Minus: m_camera.zoomBy(-1); break;
+    case Qt::Key_0: return lookAtAll();
     default: return SceneCanvas::keyPressEvent(event);
     }
     update();

@@ -134,6 +134,14 @@ void Look::setBigDigits(bool big)
     emit changed();
 }
 
+void Look::setSpeedColours(drawing::SpeedColours colours)
+{
+    if (drawing::speedColours() == colours)
+        return;
+    drawing::setSpeedColours(colours);
+    emit changed();
+}
+
 void setTone(QWidget* label, Tone tone) { label->setForegroundRole(roleOf(tone)); }
 
 void Look::apply()

@@ -197,8 +197,9 @@ void FieldEdit::refresh()
         return;
     }
     const auto& units = m_context.workspace.displayUnits();
-    const auto symbol = units::unitFor(binding->kind, units.system).symbol;
+    const auto symbol = units::unitFor(binding->kind, units).symbol;
     m_label->setText(binding->label);
+    m_edit->setAccessibleName(binding->label);
     m_unit->setText(QString::fromUtf8(symbol.data(), static_cast<qsizetype>(symbol.size())));
     m_edit->setToolTip(app::shown(binding->field.help()));
     m_edit->setPlaceholderText(binding->emptyText.isEmpty() ? tr("unknown") : binding->emptyText);
@@ -295,6 +296,7 @@ TextEdit::TextEdit(Context context, Source source, QWidget* parent)
       m_reason(new QLabel)
 {
     m_edit->setToolTip(m_source.tip);
+    m_edit->setAccessibleName(m_source.label);
     m_reason->setWordWrap(true);
     m_reason->setFont(drawing::font(drawing::text::kSecond));
     m_reason->hide();

@@ -26,8 +26,10 @@ RunnerScene chosenRunner(app::Workspace& workspace)
         none.missing = Canvas::tr("This job has no port yet.");
         return none;
     }
-    return drawing::runnerScene(*workspace.port(), workspace.analysis(), workspace.callsOf(*workspace.portIndex()),
-                                workspace.station(), workspace.displayUnits());
+    static const std::vector<calls::Call> none;
+    const auto* calls = workspace.callsNow(*workspace.portIndex());
+    return drawing::runnerScene(*workspace.port(), workspace.analysis(), calls ? *calls : none, workspace.station(),
+                                workspace.displayUnits());
 }
 
 }  // namespace
@@ -42,6 +44,7 @@ RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : SceneCanvas(conte
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The runner"));
+    connect(&context.workspace, &app::Workspace::judged, this, &Canvas::outdate);
     setToolTip(tr("The runner from window to valve. Click a station, or use Alt+Left and Alt+Right."));
 }
 
@@ -104,6 +107,7 @@ AreaCanvas::AreaCanvas(Context context, QWidget* parent) : SceneCanvas(context, 
     setMouseTracking(true);
     setMinimumHeight(172);
     setAccessibleName(tr("Area along the runner"));
+    connect(&context.workspace, &app::Workspace::judged, this, &Canvas::outdate);
 }
 
 RunnerScene AreaCanvas::makeScene() const

@@ -71,6 +71,16 @@ private:
     const Prompts& m_prompts;
 };
 
+/// A window beside that of the desk it belongs to.
+class BesideDesk {
+public:
+    virtual ~BesideDesk() = default;
+    [[nodiscard]] virtual Desk& desk() = 0;
+};
+
+/// The desk of the window that a widget is in; null where it has none.
+Desk* deskOf(const QWidget& widget);
+
 /// Something that can be done by menu or key: menus, shortcuts and the sheet of shortcuts are made of it, so that they
 /// cannot differ. A command without a handler does not compile.
 struct Command {
@@ -126,6 +136,8 @@ public:
     void trigger(CommandId id) const;
     /// Fills a menu; `after` is told of each command when it is in.
     void fill(QMenu& menu, MenuId id, const std::function<void(CommandId)>& after) const;
+    /// Gives a command another shortcut (portable; empty for none), or its own again (nothing).
+    void setShortcut(CommandId id, const std::optional<QString>& keys);
     /// Switches each on or off by its rule.
     void refresh(const app::Workspace& workspace);
 

@@ -3,12 +3,12 @@
 
 #include "app/engine_results.hpp"
 #include "drawing/engine_view.hpp"
-#include "kit/canvas.hpp"
+#include "kit/chart_canvas.hpp"
 
 namespace euryth::widgets {
 
 /// What the engine makes of the port, of its plan and of another port, as charts.
-class EngineCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
+class EngineCanvas : public ChartCanvas {
     Q_OBJECT
 
 public:
@@ -20,8 +20,7 @@ public:
     EngineCanvas(Context context, app::EngineResults& results, Shows shows, QWidget* parent = nullptr);
 
 protected:
-    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override;
-    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& charts) override;
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override;
 
 private:
     [[nodiscard]] std::vector<drawing::ChartScene> filling() const;

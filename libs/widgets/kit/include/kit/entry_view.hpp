@@ -23,6 +23,10 @@ public:
     void copySelection() const;
     /// Puts the clipboard's rows and columns into the cells from the current one on; cells that refuse keep their text.
     void pasteFromClipboard();
+    /// Makes what is chosen unknown, as one undo step.
+    void clearSelected();
+    /// Puts the value of the cell above into the current one, and goes on.
+    void repeatAbove();
     /// What the current cell shows, or what is being typed into it.
     [[nodiscard]] QString textInHand() const;
 
@@ -38,9 +42,6 @@ protected:
 private:
     void followChoice();
     void showMessage(const QModelIndex& index);
-    void clearSelected();
-    /// Puts the value of the cell above into the current one, and goes on.
-    void repeatAbove();
     void followLook();
 
     Context m_context;

@@ -27,7 +27,10 @@ public:
     /// Draws without OpenGL from now on.
     void drawBySoftware();
 
+    void lookAtAll() override;
+
 protected:
+    [[nodiscard]] bool canLookNearer() const override { return false; }
     [[nodiscard]] std::optional<drawing::LoftScene> makeScene() const override;
     void draw(QPainter& painter, const std::optional<drawing::LoftScene>& scene) override;
     void mousePressEvent(QMouseEvent* event) override;

@@ -4,6 +4,7 @@
 #include <QObject>
 
 #include "app/session.hpp"
+#include "drawing/scale.hpp"
 #include "drawing/theme.hpp"
 
 class QApplication;
@@ -23,6 +24,8 @@ public:
     /// Big digits: entry that can be read from two metres.
     [[nodiscard]] bool bigDigits() const { return m_bigDigits; }
     void setBigDigits(bool big);
+    /// Which even scale speeds are coloured by.
+    void setSpeedColours(drawing::SpeedColours colours);
     /// Applies the style in use to the application's palette, fonts and style sheet.
     void apply();
 

@@ -26,6 +26,7 @@ class Panel : public QFrame {
 public:
     explicit Panel(const QString& title, QWidget* parent = nullptr);
     void setTitle(const QString& title);
+    [[nodiscard]] QString title() const { return m_title->text(); }
     /// A second line of text beside the title.
     void setNote(const QString& note) { m_note->setText(note); }
     void addTool(QWidget* tool);

@@ -8,13 +8,18 @@
 #include <QString>
 
 #include "app/port_edits.hpp"
+#include "app/preferences.hpp"
 #include "app/recovery.hpp"
 #include "geometry/outline.hpp"
 #include "kit/look.hpp"
 #include "paper/bench_sheets.hpp"
 #include "paper/book_sheets.hpp"
 
+class QPagedPaintDevice;
+
 namespace euryth::widgets {
+
+struct SettingsChoices;
 
 /// Which measurements of a port go to which others.
 struct CopyRequest {
@@ -28,8 +33,15 @@ struct LiftRequest {
     std::vector<job::LiftPoint> table;
 };
 
+/// Which sheets for the bench, and whether on paper at once.
+struct SheetRequest {
+    paper::Parts parts;
+    bool print = false;
+};
+
 /// Which sheet of the book, or which table.
 struct BookRequest {
+    bool print = false;  ///< on paper at once; not of tables
     paper::BookSheet sheet{};
     bool table = false;  ///< hours, or flow tests, as CSV
     bool flow = false;
@@ -76,11 +88,15 @@ struct Prompts {
     std::function<std::optional<std::vector<job::FlowPoint>>(QWidget*, Context, const QString& table)> importFlow;
     /// Shows what a set of house rules would change: take it?
     std::function<bool(QWidget*, Context, const job::House&)> takeHouse;
-    std::function<std::optional<paper::Parts>(QWidget*)> sheets;
+    std::function<std::optional<SheetRequest>(QWidget*)> sheets;
     std::function<std::optional<BookRequest>(QWidget*)> bookSheet;
     /// The clock has run for so many hours: how many count? Nothing lets it go on, 0 forgets them.
     std::function<std::optional<double>(QWidget*, double hours)> longWatch;
     std::function<QString(QWidget*, const QString& title)> chooseFolder;
+    /// Shows a preview of what `draw` puts on paper, and prints it.
+    std::function<void(QWidget*, const QString& title, const std::function<void(QPagedPaintDevice&)>& draw)> print;
+    /// What a person wants of the program, from what it is now.
+    std::function<std::optional<app::Preferences>(QWidget*, const app::Preferences&, const SettingsChoices&)> settings;
     /// Which of the earlier versions is to come back?
     std::function<std::optional<std::size_t>(QWidget*, const std::vector<EarlierVersion>&)> earlier;
 };

@@ -43,6 +43,7 @@ public:
     [[nodiscard]] QPointF handleOf(std::size_t station) const;
 
 protected:
+    [[nodiscard]] QMarginsF edges() const override { return drawing::kAreaEdges; }
     [[nodiscard]] drawing::RunnerScene makeScene() const override;
     void draw(QPainter& painter, const drawing::RunnerScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;

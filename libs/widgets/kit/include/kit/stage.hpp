@@ -58,7 +58,7 @@ struct StageInfo {
     calls::Stage id;
     const char* name;      ///< with & for the letter in the menu
     const char* question;  ///< that it answers; name and question are texts of the context "Stages"
-    std::function<QString()> help;
+    const char* chapter;   ///< of the handbook: docs/handbook/CHAPTER.md
     std::function<StagePage*(Context, Desk&, const Commands&)> makePage;
     std::function<Progress(const app::Workspace&, std::size_t port)> progress;
     /// Nothing where it has no number for the port.
