@@ -10,38 +10,13 @@
 #include "book_views.hpp"
 #include "clock_panel.hpp"
 #include "kit/export_tools.hpp"
+#include "kit/sheet_printing.hpp"
 #include "tasks/export_book.hpp"
 #include "work/operations.hpp"
 
 namespace euryth::widgets {
 
 namespace {
-
-QString bookHelp()
-{
-    return QCoreApplication::translate(
-        "Help",
-        "<h2>Book: for whom, until when, what was done</h2><p><b>Work</b> has the operations in their order: take a "
-        "kind "
-        "of work and change what is different. Space ticks the chosen one; what the other stages show as done "
-        "(sections "
-        "measured, cuts ticked, the last leak test dry) is ticked by itself. <b>F9</b> starts and stops the clock at "
-        "the "
-        "chosen operation, from any stage; a foot switch that types F9 does it too. The clock is in the job, so that a "
-        "power cut loses nothing; after more than four hours it asks how much of that counts.</p><p><b>Customer and "
-        "parts</b>: an operation that needs a part waits until it has arrived. A customer's name and reach stay out of "
-        "exports unless you ask for them. <b>Pictures</b> lie in a folder beside the job; before and after of one "
-        "place "
-        "stand beside each other.</p><p><b>Shop</b> is all job files of a folder: when each is ready, whether its "
-        "promise "
-        "holds, and why not. Drag a job before another one, or move it with Shift and the arrows, and see what that "
-        "does "
-        "to all promises. Dates are reckoned from the hours that are left, parts, work elsewhere, and the days of the "
-        "people who work; their range from how past jobs went.</p><p><b>Sheets…</b> writes the customer's sheet, the "
-        "job "
-        "card with a code that finds the job when it is scanned into the shop's search, a quotation, hours and a "
-        "label.</p><p>Mind what stands beside the chosen operation: heavy heads, springs, open valves.</p>");
-}
 
 Progress progress(const app::Workspace& workspace, std::size_t)
 {
@@ -67,21 +42,27 @@ void writeSheet(Desk& desk)
     const auto request = desk.prompts().bookSheet(desk.window());
     if (!request)
         return;
-    const QString name = QFileInfo(desk.workspace().document().displayName()).baseName() + QLatin1Char('-') +
-                         QString::fromStdString(request->table ? (request->flow ? "flow" : "hours")
-                                                               : std::string(paper::name(request->sheet))) +
-                         (request->table ? QStringLiteral(".csv") : QStringLiteral(".pdf"));
-    const QString path =
-        desk.prompts().writeTo(desk.window(), QCoreApplication::translate("Book", "Write a sheet"), name,
-                               request->table ? QStringLiteral("CSV (*.csv)") : QStringLiteral("PDF (*.pdf)"));
-    if (path.isEmpty())
-        return;
     app::Workspace& w = desk.workspace();
-    tasks::BookWish wish{path.toStdString(),    request->sheet, w.displayUnits(), desk.session().shop().today(),
-                         request->withCustomer, request->parts};
+    tasks::BookWish wish{
+        {}, request->sheet, w.displayUnits(), desk.session().shop().today(), request->withCustomer, request->parts};
     const tasks::BookSubject subject{
         w.job(), desk.session().shop().shop(), w.document().path().toStdString(),
         [&w](std::size_t port) -> const analysis::PortAnalysis& { return w.analysisOf(port); }};
+    const QString title = QCoreApplication::translate("Book", "Write a sheet");
+    if (request->print && !request->table) {
+        const auto sheets = tasks::bookSheets(subject, wish);
+        return desk.prompts().print(desk.window(), title,
+                                    [&sheets](QPagedPaintDevice& paper) { printSheets(sheets, paper); });
+    }
+    const QString name = QFileInfo(w.document().displayName()).baseName() + QLatin1Char('-') +
+                         QString::fromStdString(request->table ? (request->flow ? "flow" : "hours")
+                                                               : std::string(paper::name(request->sheet))) +
+                         (request->table ? QStringLiteral(".csv") : QStringLiteral(".pdf"));
+    const QString path = desk.prompts().writeTo(
+        desk.window(), title, name, request->table ? QStringLiteral("CSV (*.csv)") : QStringLiteral("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    wish.path = path.toStdString();
     tellExport(desk, request->flow ? tasks::exportFlowTable(w.job(), wish.path) : tasks::exportBook(subject, wish),
                QCoreApplication::translate("Book", "The sheet is not written"));
 }
@@ -166,7 +147,7 @@ StageInfo bookStage()
     return {calls::Stage::Book,
             QT_TRANSLATE_NOOP("Stages", "&Book"),
             QT_TRANSLATE_NOOP("Stages", "For whom, until when, what was done"),
-            bookHelp,
+            "book",
             [](Context context, Desk& desk, const Commands& commands) -> StagePage* {
                 return new BookPage(context, desk, commands);
             },

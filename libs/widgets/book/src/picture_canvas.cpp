@@ -20,17 +20,17 @@ constexpr QSize kMostPixels{3000, 3000};
 
 }  // namespace
 
-PictureCanvas::PictureCanvas(Context context, const char* name) : m_context(context)
+PictureCanvas::PictureCanvas(Context context, const char* name) : Canvas(context), m_context(context)
 {
     setObjectName(QString::fromLatin1(name));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(120, 120);
-    connect(&context.look, &Look::changed, this, qOverload<>(&QWidget::update));
 }
 
 void PictureCanvas::setPicture(const QString& path, int quarterTurns, const QString& caption)
 {
     m_caption = caption;
+    tellReader(caption.isEmpty() ? tr("Add a picture, or drop one here.") : caption, {});
     if (path == m_path && quarterTurns == m_turns)
         return update();
     m_path = path;
@@ -128,7 +128,7 @@ void PictureCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Right: m_middle.rx() += along; break;
     case Qt::Key_Up: m_middle.ry() -= along; break;
     case Qt::Key_Down: m_middle.ry() += along; break;
-    default: return QWidget::keyPressEvent(event);
+    default: return Canvas::keyPressEvent(event);
     }
     update();
 }

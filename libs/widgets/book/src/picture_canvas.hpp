@@ -3,14 +3,12 @@
 
 #include <QPixmap>
 
-#include "kit/look.hpp"
-
-#include <QWidget>
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// A picture as large as the widget, with zoom and pan by wheel, mouse and keys.
-class PictureCanvas : public QWidget {
+class PictureCanvas : public Canvas {
     Q_OBJECT
 
 public:
@@ -19,10 +17,14 @@ public:
     [[nodiscard]] double zoom() const { return m_zoom; }
     [[nodiscard]] const QPixmap& picture() const { return m_picture; }
 
+    void lookAtAll() override { reset(); }
+
 signals:
     void turned();  ///< somebody wants it turned by a quarter
 
 protected:
+    [[nodiscard]] bool canLookNearer() const override { return false; }
+    [[nodiscard]] QString spoken() const override { return m_caption; }
     void paintEvent(QPaintEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;

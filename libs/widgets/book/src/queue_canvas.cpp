@@ -59,7 +59,7 @@ drawing::QueueScene::Row sceneRow(Context context, const work::QueueRow& row, co
 
 }  // namespace
 
-QueueCanvas::QueueCanvas(Context context) : m_context(context)
+QueueCanvas::QueueCanvas(Context context) : Canvas(context), m_context(context)
 {
     setObjectName(QStringLiteral("queueCanvas"));
     setFocusPolicy(Qt::StrongFocus);
@@ -80,14 +80,15 @@ void QueueCanvas::refresh()
         m_scene.rows.back().isOpen = open == row.card;
         if (!m_scene.rows.back().isOpen && !shop.heldBy(row.card).isEmpty())
             m_scene.rows.back().note = tr("open in another window; %1").arg(m_scene.rows.back().note);
-        read << m_scene.rows.back().name;
+        read << m_scene.rows.back().name + QStringLiteral(", ") + m_scene.rows.back().dates;
     }
     if (m_scene.rows.empty())
         m_scene.missing = shop.folder().isEmpty() ? QString(QStringLiteral(" ")) : tr("No job waits.");
     else
         m_scene.chosen = std::min(chosen.value_or(0), m_scene.rows.size() - 1);
     setMinimumHeight(static_cast<int>(drawing::queueHeight(m_scene)));
-    setAccessibleName(tr("Queue: %1").arg(read.join(QStringLiteral(", "))));
+    setAccessibleName(tr("Queue of the shop over the days to come"));
+    tellReader(read.isEmpty() ? tr("No job waits.") : read.join(QStringLiteral("; ")), {});
     update();
 }
 
@@ -134,7 +135,7 @@ void QueueCanvas::move(std::size_t row, std::size_t before)
 void QueueCanvas::keyPressEvent(QKeyEvent* event)
 {
     if (!m_scene.chosen)
-        return QWidget::keyPressEvent(event);
+        return Canvas::keyPressEvent(event);
     const std::size_t row = *m_scene.chosen;
     // Alt with arrows chooses ports everywhere; a job is moved with Shift.
     const bool moves = event->modifiers() & Qt::ShiftModifier;
@@ -151,7 +152,7 @@ void QueueCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_End: return moves ? move(row, m_scene.rows.size()) : choose(m_scene.rows.size() - 1);
     case Qt::Key_Return:
     case Qt::Key_Enter: return emit opened(row);
-    default: return QWidget::keyPressEvent(event);
+    default: return Canvas::keyPressEvent(event);
     }
 }
 
@@ -193,7 +194,7 @@ void QueueCanvas::mouseDoubleClickEvent(QMouseEvent* event)
 bool QueueCanvas::event(QEvent* event)
 {
     if (event->type() != QEvent::ToolTip)
-        return QWidget::event(event);
+        return Canvas::event(event);
     const auto* help = static_cast<QHelpEvent*>(event);
     const auto row = rowAt(help->pos());
     if (row)

@@ -2,15 +2,13 @@
 #pragma once
 
 #include "drawing/queue_view.hpp"
-#include "kit/look.hpp"
-
-#include <QWidget>
+#include "kit/canvas.hpp"
 
 namespace euryth::widgets {
 
 /// The queue drawn over the days to come. Up and down choose a job, Enter opens it, Shift with up and down (or the
 /// mouse) put it before another.
-class QueueCanvas : public QWidget {
+class QueueCanvas : public Canvas {
     Q_OBJECT
 
 public:
@@ -25,6 +23,7 @@ signals:
     void rowShown(QRect row);
 
 protected:
+    [[nodiscard]] bool canLookNearer() const override { return false; }
     void paintEvent(QPaintEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;

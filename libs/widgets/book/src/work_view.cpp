@@ -48,8 +48,13 @@ public:
     }
 
 private:
+    /// Of a job that has just been opened the operation at which the work goes on. Fields may ask before the view has
+    /// looked at the job.
     [[nodiscard]] std::optional<std::size_t> chosen() const
     {
+        const auto& w = m_context.workspace;
+        if (std::exchange(m_job, w.document().identity()) != w.document().identity())
+            m_chosen = work::nextOperation(work::operationsNow(w.job())).value_or(0);
         return chosenIn(m_context.workspace.job().work.operations, m_chosen);
     }
     [[nodiscard]] std::string chosenId() const
@@ -210,11 +215,7 @@ private:
     void refresh()
     {
         const auto& w = m_context.workspace;
-        if (const quint64 job = w.document().identity(); job != m_job) {
-            m_job = job;
-            m_chosen = work::nextOperation(work::operationsNow(w.job())).value_or(0);  // where the work goes on
-        }
-        m_table->fill(m_chosen);
+        m_table->fill(chosen().value_or(0));
         refreshKinds();
         m_form->refresh();
         const auto left = work::hoursLeft(w.job(), work::operationsNow(w.job()));
@@ -239,8 +240,8 @@ private:
 
     Context m_context;
     Desk& m_desk;
-    std::size_t m_chosen = 0;
-    quint64 m_job = 0;  ///< of which it is
+    mutable std::size_t m_chosen = 0;
+    mutable quint64 m_job = 0;  ///< of which it is
     OperationTable* m_table = nullptr;
     QComboBox* m_kind = nullptr;
     QLabel* m_sum = nullptr;

@@ -4,6 +4,7 @@
 #include "cut_views.hpp"
 #include "drawing/engine_view.hpp"
 #include "kit/canvas.hpp"
+#include "kit/chart_canvas.hpp"
 #include "kit/field_links.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
@@ -31,9 +32,9 @@ QString stateText(const app::CutStudy& study)
 }
 
 /// Area and highest ratio along the runner, before and after.
-class EffectCanvas : public SceneCanvas<Charts> {
+class EffectCanvas : public ChartCanvas {
 public:
-    explicit EffectCanvas(Context context) : SceneCanvas(context), m_study(context.session.cutStudy())
+    explicit EffectCanvas(Context context) : ChartCanvas(context, 1), m_study(context.session.cutStudy())
     {
         setObjectName(QStringLiteral("effectCanvas"));
         setMinimumSize(300, 260);
@@ -42,12 +43,7 @@ public:
     }
 
 protected:
-    void draw(QPainter& painter, const Charts& charts) override
-    {
-        drawing::paintCharts(painter, theme(), charts, area(), 1);
-    }
-
-    [[nodiscard]] Charts makeScene() const override
+    [[nodiscard]] Charts makeCharts() const override
     {
         const auto& w = workspace();
         Charts charts(2);

@@ -14,34 +14,6 @@ namespace euryth::widgets {
 
 namespace {
 
-QString probeHelp()
-{
-    return QCoreApplication::translate(
-               "Help",
-               "<h2>Probe: what the air does</h2><p>Choose once what is to be probed (<b>Session</b>: grid, places, "
-               "lifts), "
-               "then Ctrl+Enter begins each round and shows where the tip must be. Type the reading and Enter; or "
-               "connect an instrument: Space says that the tip is there, S passes a point over, R takes the last "
-               "one anew. Every point is kept at once; Ctrl+Enter goes on with what is left. Ctrl+Shift+B plays a "
-               "bench, to try it.</p><p>A place is judged by its ratio to the section's mean: fast places ask for "
-               "room, dead places are left alone. <b>Chokes</b> ranks every place by its nearness to the speed of "
-               "sound, on the bench and on the engine: where the two differ, the engine is what is raced. "
-               "<b>Findings</b> keeps what dye, string, eye and finger tell (Ctrl+Shift+F); one can forbid a cut. "
-               "<b>Bench</b> keeps set-up, plates and factor.</p><p>The picture between the readings is an "
-               "interpolation, not a flow solution.</p>"
-               "<p><b>Virtual probe</b> and the views after it show the speed computed in the whole port. Drag the "
-               "tip, or move it by the arrow keys, half a millimetre a step, five with Shift; Page Up and Page Down "
-               "move it along the runner. In <b>What if</b> a wall is pushed by dragging its square, or chosen by 1 "
-               "(roof) to 8, clockwise, and pushed by + and -. There is no wake in it: what is hatched lies behind "
-               "a place where the air lets go, and is not to be trusted; near a wall it is read at the pitot's "
-               "distance.</p><p><b>Viscous run</b> has the wake: the installed package openfoam works it out while "
-               "you go on. <i>Instant</i>, <i>Viscous</i> and <i>Difference</i> switch all these views; <i>judge by"
-               "</i> chooses whose speeds the choke point and the cuts go by. Trust the run behind lift-off and on "
-               "two meshes, the instant field to rank short sides, and the bench over both.</p>"
-               "<p><b>Mind</b> your ears and fingers at the blower.</p>") +
-           entryHelp();
-}
-
 Progress progress(const app::Workspace& workspace, std::size_t port)
 {
     const auto& probes = workspace.analysisOf(port).probes;
@@ -100,7 +72,7 @@ StageInfo probeStage()
     return {calls::Stage::Probe,
             QT_TRANSLATE_NOOP("Stages", "&Probe"),
             QT_TRANSLATE_NOOP("Stages", "What the air does"),
-            probeHelp,
+            "probe",
             [](Context context, Desk& desk, const Commands& commands) -> StagePage* {
                 return new ProbePage(context, desk, commands);
             },

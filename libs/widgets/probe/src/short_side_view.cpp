@@ -2,6 +2,7 @@
 #include <QHBoxLayout>
 
 #include "drawing/engine_view.hpp"
+#include "kit/chart_canvas.hpp"
 #include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
@@ -16,9 +17,9 @@ using Work = app::ShortSideWork;
 namespace {
 
 /// Speed and shape factor along the floor, and the roof beside it.
-class ShortSideCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
+class ShortSideCanvas : public ChartCanvas {
 public:
-    ShortSideCanvas(Context context, app::VirtualProbe& probe) : SceneCanvas(context), m_probe(probe)
+    ShortSideCanvas(Context context, app::VirtualProbe& probe) : ChartCanvas(context, 1), m_probe(probe)
     {
         setObjectName(QStringLiteral("shortSideCanvas"));
         setMinimumSize(260, 220);
@@ -26,14 +27,8 @@ public:
         connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
     }
 
-protected:
-    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& scene) override
-    {
-        drawing::paintCharts(painter, theme(), scene, area(), 1);
-    }
-
 private:
-    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override
     {
         using drawing::LineStyle;
         const app::Workspace& w = workspace();
@@ -154,7 +149,7 @@ QString variantCell(const app::Workspace& w, const port_field::ShortSideVariant&
 {
     if (!v.missing.empty())
         return tr("no such port");
-    const double unit = units::unitFor(Kind::Speed, w.displayUnits().system).factor;
+    const double unit = units::unitFor(Kind::Speed, w.displayUnits()).factor;
     const QString off = v.liftsOffAt ? w.number(Kind::Position, v.liftsOffAt->si()) : tr("on");
     const QString text = QStringLiteral("%1, %2, %3")
                              .arg(plainText(w, v.peak.si() / unit, 0), plainText(w, v.severity.severity, 2), off);

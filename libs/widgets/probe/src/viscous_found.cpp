@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QStackedWidget>
 
+#include "kit/chart_canvas.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/field_links.hpp"
 #include "kit/page_tools.hpp"
@@ -16,16 +17,16 @@ using units::Kind;
 namespace {
 
 /// Where the port loses its pressure, and how much of each section flows.
-class LossCanvas : public SceneCanvas<std::vector<drawing::ChartScene>> {
+class LossCanvas : public ChartCanvas {
 public:
-    LossCanvas(Context context, app::VirtualProbe& probe) : SceneCanvas(context), m_probe(probe)
+    LossCanvas(Context context, app::VirtualProbe& probe) : ChartCanvas(context, 2), m_probe(probe)
     {
         setObjectName(QStringLiteral("lossAlong"));
         setMinimumHeight(120);
         setAccessibleName(tr("Total pressure lost along the runner, and the share of each section that flows"));
         connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
     }
-    [[nodiscard]] std::vector<drawing::ChartScene> makeScene() const override
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override
     {
         const auto& w = workspace();
         std::vector<drawing::ChartScene> charts(2);
@@ -54,12 +55,6 @@ public:
         charts[0].lines = {std::move(lost)};
         charts[1].lines = {std::move(flowing)};
         return charts;
-    }
-
-protected:
-    void draw(QPainter& painter, const std::vector<drawing::ChartScene>& scene) override
-    {
-        drawing::paintCharts(painter, theme(), scene, area(), 2);
     }
 
 private:

@@ -12,6 +12,7 @@
 #include <QThread>
 
 #include "app/language.hpp"
+#include "kit/chart_canvas.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/page_tools.hpp"
 #include "probe/probe_page.hpp"
@@ -53,9 +54,9 @@ QString itemText(const ViscousRuns::Item& item)
 }
 
 /// How the equations' residuals fall, on a logarithmic scale.
-class ConvergenceCanvas : public SceneCanvas<drawing::ChartScene> {
+class ConvergenceCanvas : public ChartCanvas {
 public:
-    ConvergenceCanvas(Context context, ViscousRuns& runs) : SceneCanvas(context), m_runs(runs)
+    ConvergenceCanvas(Context context, ViscousRuns& runs) : ChartCanvas(context, 1), m_runs(runs)
     {
         setObjectName(QStringLiteral("convergence"));
         setMinimumHeight(80);
@@ -64,7 +65,7 @@ public:
     }
 
 protected:
-    [[nodiscard]] drawing::ChartScene makeScene() const override
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override
     {
         drawing::ChartScene chart;
         chart.title = tr("Residuals as powers of ten");
@@ -74,7 +75,7 @@ protected:
         const auto* item = m_runs.current();
         if (!item || item->history.size() < 2) {
             chart.missing = m_runs.isWorking() ? tr("Begins...") : tr("Nothing has run yet.");
-            return chart;
+            return {chart};
         }
         drawing::ChartLine speeds{tr("speed"), drawing::LineStyle::Now, {}};
         drawing::ChartLine pressure{tr("pressure"), drawing::LineStyle::Other, {}};
@@ -84,12 +85,7 @@ protected:
             pressure.points.emplace_back(step.step, std::log10(std::max(step.pressure, least)));
         }
         chart.lines = {std::move(speeds), std::move(pressure)};
-        return chart;
-    }
-
-    void draw(QPainter& painter, const drawing::ChartScene& chart) override
-    {
-        drawing::paintChart(painter, theme(), chart, area());
+        return {chart};
     }
 
 private:

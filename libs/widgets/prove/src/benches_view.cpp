@@ -3,8 +3,8 @@
 
 #include "app/flow_edits.hpp"
 #include "drawing/engine_view.hpp"
-#include "drawing/paint_empty.hpp"
 #include "kit/canvas.hpp"
+#include "kit/chart_canvas.hpp"
 #include "kit/form_parts.hpp"
 #include "kit/page_tools.hpp"
 #include "prove_views.hpp"
@@ -18,10 +18,10 @@ using units::Kind;
 
 namespace {
 
-class PairingCanvas : public SceneCanvas<drawing::ChartScene> {
+class PairingCanvas : public ChartCanvas {
 public:
     PairingCanvas(Context context, std::function<std::optional<BenchPairing>()> chosen)
-        : SceneCanvas(context),
+        : ChartCanvas(context, 1),
           m_chosen(std::move(chosen))
     {
         setObjectName(QStringLiteral("pairingCanvas"));
@@ -30,14 +30,14 @@ public:
     }
 
 protected:
-    [[nodiscard]] drawing::ChartScene makeScene() const override
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override
     {
         drawing::ChartScene chart;
         chart.units = workspace().displayUnits();
         const auto pairing = m_chosen();
         if (!pairing) {
             chart.missing = tr("No port was tested in one state on two benches.");
-            return chart;
+            return {chart};
         }
         chart.title = tr("True flow over what %1 reads, by %2")
                           .arg(QString::fromStdString(pairing->other), QString::fromStdString(pairing->trusted));
@@ -52,13 +52,7 @@ protected:
         std::ranges::stable_sort(lifts.points, {}, &QPointF::x);
         mean.points = {{lifts.points.front().x(), pairing->factor}, {lifts.points.back().x(), pairing->factor}};
         chart.lines = {std::move(lifts), std::move(mean)};
-        return chart;
-    }
-    void draw(QPainter& painter, const drawing::ChartScene& scene) override
-    {
-        if (!scene.missing.isEmpty())
-            return drawing::paintEmpty(painter, theme(), area(), scene.missing);
-        drawing::paintChart(painter, theme(), scene, area());
+        return {chart};
     }
 
 private:

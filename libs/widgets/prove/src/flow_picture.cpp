@@ -6,8 +6,6 @@
 #include <cmath>
 #include <numeric>
 
-#include <QClipboard>
-#include <QGuiApplication>
 #include <QKeyEvent>
 
 #include "drawing/paint_empty.hpp"
@@ -304,7 +302,5 @@ void FlowCanvas::draw(QPainter& painter, const FlowPicture& picture)
         top += high;
     }
 }
-
-void FlowCanvas::copyPicture() { QGuiApplication::clipboard()->setPixmap(grab()); }
 
 }  // namespace euryth::widgets

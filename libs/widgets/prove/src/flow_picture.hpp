@@ -16,6 +16,8 @@ struct FlowPicture {
     std::vector<double> lifts;  ///< that the chosen test was read at, m
 };
 
+inline QString spokenOf(const FlowPicture& picture) { return drawing::spokenOf(picture.charts); }
+
 /// Flow against lift of all tests of the chosen port, the chosen one strongest, with what they may be off; under it the
 /// change from the first to the last that may be compared, and the swirl where it was read. Or the coefficients. The
 /// pointer, or the left and right keys, read off; the wheel, or + and -, look nearer; 0 or a double click shows all.
@@ -23,15 +25,16 @@ class FlowCanvas : public SceneCanvas<FlowPicture> {
 public:
     enum class Shows { Flow, Coefficients };
     FlowCanvas(Context context, std::function<std::optional<std::size_t>()> test);
-    /// Copies what is drawn.
-    void copyPicture();
     void setShows(Shows shows);
     /// The lift at which all lines are read off; nothing where none is.
     [[nodiscard]] std::optional<double> readAt() const { return m_readAt; }
     /// The lifts in sight; nothing where all are.
     [[nodiscard]] const std::optional<std::pair<double, double>>& inSight() const { return m_inSight; }
 
+    void lookAtAll() override { showAll(); }
+
 protected:
+    [[nodiscard]] bool canLookNearer() const override { return false; }
     [[nodiscard]] FlowPicture makeScene() const override;
     void draw(QPainter& painter, const FlowPicture& picture) override;
     void mouseMoveEvent(QMouseEvent* event) override;

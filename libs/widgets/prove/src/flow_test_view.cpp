@@ -18,6 +18,7 @@
 #include "kit/form_parts.hpp"
 #include "kit/instrument_line.hpp"
 #include "kit/page_tools.hpp"
+#include "kit/picture_output.hpp"
 #include "kit/setup_form.hpp"
 #include "prove_views.hpp"
 #include "units/format.hpp"
@@ -263,7 +264,7 @@ private:
         panel->addTool(shows);
         panel->addTool(m_promise);
         panel->addTool(copy);
-        connect(copy, &QPushButton::clicked, this, [this] { m_picture->copyPicture(); });
+        connect(copy, &QPushButton::clicked, this, [this] { copyPicture(*m_picture); });
         panel->body()->addWidget(m_picture, 5);
         m_sums = new QLabel;
         m_sums->setObjectName(QStringLiteral("flowSums"));

@@ -10,25 +10,6 @@ namespace euryth::widgets {
 
 namespace {
 
-QString proveHelp()
-{
-    return QCoreApplication::translate(
-        "Help",
-        "<h2>Prove: what it gained</h2><p>A test is a port opened lift by lift on a bench. <b>Add a test</b> lays out "
-        "the lifts; type the flows down the column, take them from the instrument, or import a table. Every flow is "
-        "brought to one depression and standard air, so that tests at another depression or on another day stand "
-        "beside each other.</p><p>The picture has all tests of the port; bands are what a bench may be off, bars the "
-        "change from the first to the last test that may be compared, hollow where it is less than a bench can tell, "
-        "thin dashes what the cuts promised. In it left and right read off, + and - look nearer, 0 shows all.</p>"
-        "<p><b>Compare on one bench</b>, with the same adapter, entry, valve and pipe: two honest benches differ by "
-        "several per cent, and not by the same on both sides; <i>Two benches</i> finds their factor on one head. A "
-        "slow bench hides backing up. Coefficients are the open area that the air sees over that of the valve's "
-        "head, or of the cylinder round the open valve.</p><p><i>Ports alike</i> finds the odd one out and what would "
-        "bring it along; <i>Seats and chambers</i> has valve jobs, leak tests, chambers and the skim; <i>Wet flow</i> "
-        "streaks before and after. Ctrl+PgDown and Ctrl+PgUp go through the views.</p><p>Mind your ears at the "
-        "blower, and fingers and sleeves at its inlet. Alcohol and solvents burn: no sparks, no heaters.</p>");
-}
-
 Progress progress(const app::Workspace& workspace, std::size_t port)
 {
     const auto& tests = workspace.job().ports[port].flow;
@@ -59,7 +40,7 @@ StageInfo proveStage()
     return {calls::Stage::Prove,
             QT_TRANSLATE_NOOP("Stages", "P&rove"),
             QT_TRANSLATE_NOOP("Stages", "What it gained"),
-            proveHelp,
+            "prove",
             [](Context context, Desk& desk, const Commands& commands) -> StagePage* {
                 return new ProvePage(context, desk, commands);
             },

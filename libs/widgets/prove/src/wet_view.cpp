@@ -70,6 +70,15 @@ struct WidthScene {
     units::DisplayUnits units;
 };
 
+QString spokenOf(const WidthScene& scene)
+{
+    QStringList parts;
+    for (const WidthScene::Bar& bar : scene.bars)
+        parts << bar.name + QStringLiteral(" ") +
+                     QString::fromStdString(units::formatWithUnit(units::Kind::Length, bar.width, scene.units));
+    return parts.join(QStringLiteral("; "));
+}
+
 class WidthCanvas : public SceneCanvas<WidthScene> {
 public:
     WidthCanvas(Context context, std::function<std::vector<WidthScene::Bar>()> bars)

@@ -7,6 +7,7 @@
 #include "files/job_file.hpp"
 #include "job/plans.hpp"
 #include "kit/export_tools.hpp"
+#include "kit/sheet_printing.hpp"
 #include "plans/alike_ports.hpp"
 #include "shape/shape_stage.hpp"
 
@@ -112,9 +113,15 @@ void exportSheets(Desk& desk)
     const job::Port* port = workspace.port();
     if (!port || port->stations.empty())
         return desk.tell(QObject::tr("Nothing to draw"), QObject::tr("The chosen port has no measured station yet."));
-    const auto parts = desk.prompts().sheets(desk.window());
-    if (!parts)
+    const auto request = desk.prompts().sheets(desk.window());
+    if (!request)
         return;
+    if (request->print) {
+        const auto sheets = paper::benchSheets({workspace.job(), *port, workspace.analysis(), workspace.displayUnits()},
+                                               request->parts);
+        return desk.prompts().print(desk.window(), QObject::tr("Sheets for the bench"),
+                                    [&sheets](QPagedPaintDevice& paper) { printSheets(sheets, paper); });
+    }
     QString path = desk.prompts().writeTo(desk.window(), QObject::tr("Sheets for the bench"),
                                           fileNameOf(*port) + QStringLiteral(".pdf"),
                                           QObject::tr("PDF (*.pdf);;SVG (*.svg);;DXF (*.dxf);;Table (*.csv)"));
@@ -124,7 +131,7 @@ void exportSheets(Desk& desk)
         path += QStringLiteral(".pdf");
     tasks::ExportWish wish;
     wish.path = path.toStdString();
-    wish.parts = *parts;
+    wish.parts = request->parts;
     wish.units = workspace.displayUnits();
     const auto kind = tasks::writtenAs(wish.path);
     if (!kind || tasks::isOfField(*kind))

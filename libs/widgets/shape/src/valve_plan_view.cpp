@@ -7,6 +7,7 @@
 #include "app/language.hpp"
 #include "boss_panel.hpp"
 #include "end_plan.hpp"
+#include "kit/chart_canvas.hpp"
 #include "kit/choice_edit.hpp"
 #include "kit/field_links.hpp"
 #include "kit/form_builder.hpp"
@@ -181,7 +182,7 @@ QString biggerText(const app::Workspace& w, EndPlan& plan)
         rows += QStringLiteral("<tr style='white-space:nowrap'><td>%1</td>").arg(placeName(row)) + cell(row.now) +
                 cell(row.after) + cell(row.least) + QStringLiteral("<td>&nbsp;&nbsp;%1</td></tr>").arg(verdict(row));
     }
-    const auto symbol = units::unitFor(Kind::Length, w.displayUnits().system).symbol;
+    const auto symbol = units::unitFor(Kind::Length, w.displayUnits()).symbol;
     QString text = QStringLiteral(
                        "<table cellspacing=0 cellpadding=1><tr><td></td><td align=right>&nbsp;&nbsp;%1</td>"
                        "<td align=right>&nbsp;&nbsp;%2</td><td "
@@ -224,9 +225,9 @@ QString shroudText(const app::Workspace& w, EndPlan& plan)
 }
 
 /// Open share of the curtain over lift.
-class ShroudCanvas : public SceneCanvas<drawing::ChartScene> {
+class ShroudCanvas : public ChartCanvas {
 public:
-    ShroudCanvas(Context context, SharedEndPlan plan) : SceneCanvas(context), m_plan(std::move(plan))
+    ShroudCanvas(Context context, SharedEndPlan plan) : ChartCanvas(context, 1), m_plan(std::move(plan))
     {
         setObjectName(QStringLiteral("shroudCanvas"));
         setMinimumHeight(112);
@@ -234,10 +235,10 @@ public:
     }
 
 protected:
-    [[nodiscard]] drawing::ChartScene makeScene() const override
+    [[nodiscard]] std::vector<drawing::ChartScene> makeCharts() const override
     {
         drawing::ChartScene scene;
-        const auto unit = units::unitFor(Kind::Length, workspace().displayUnits().system).symbol;
+        const auto unit = units::unitFor(Kind::Length, workspace().displayUnits()).symbol;
         scene.title = tr("Share of the curtain that flows, %");
         scene.xTitle = tr("lift, %1").arg(QString::fromUtf8(unit.data(), static_cast<qsizetype>(unit.size())));
         scene.xKind = Kind::Length;
@@ -257,11 +258,7 @@ protected:
             if (scene.lines[1].points.empty())
                 scene.lines.pop_back();
         }
-        return scene;
-    }
-    void draw(QPainter& painter, const drawing::ChartScene& scene) override
-    {
-        drawing::paintChart(painter, theme(), scene, area());
+        return {scene};
     }
 
 private:

@@ -88,6 +88,8 @@ QWidget* SurveyPage::makeTables()
         auto* view = new EntryView(m_context, *table, *m_messages);
         view->setObjectName(columns == Columns::Sections ? QStringLiteral("sectionTable")
                                                          : QStringLiteral("wallTable"));
+        view->setAccessibleName(columns == Columns::Sections ? tr("Stations and their sections")
+                                                             : tr("Walls of the stations"));
         connect(view, &EntryView::handMoved, this, &SurveyPage::readOut);
         if (columns == Columns::Sections) {
             m_tables->addWidget(view);
@@ -130,6 +132,7 @@ QWidget* SurveyPage::makeCompare()
     m_compare = new QStandardItemModel(this);
     auto* view = new QTableView;
     view->setObjectName(QStringLiteral("compareTable"));
+    view->setAccessibleName(tr("Ports compared"));
     view->setModel(m_compare);
     view->setEditTriggers(QAbstractItemView::NoEditTriggers);
     view->setSelectionMode(QAbstractItemView::NoSelection);

@@ -14,29 +14,6 @@ namespace euryth::widgets {
 
 namespace {
 
-QString surveyHelp()
-{
-    return QCoreApplication::translate(
-               "Help",
-               "<h2>Survey: what the port is</h2><p>Stations count along the centreline from the window to the "
-               "valve. At each one give width, height and the four corner radii as seen from the window with the "
-               "roof up, and under <i>Walls</i> the wall thickness at the eight places round the port. Leave empty "
-               "what was not measured: nothing is ever cut where the wall is not known.</p>"
-               "<p>A section may also be <i>traced</i> (points, a CSV, SVG or DXF file, or on a picture) or known "
-               "by its "
-               "<i>area</i> alone. <i>Details</i> holds boss, stem, the parts of a sectioned head with the saw's "
-               "kerf, "
-               "and the places where no weld reaches.</p><p><i>Runner</i> places the port in the head, "
-               "<i>Flange</i> holds what is joined to the window, <i>Volumes</i> "
-               "holds burette, chambers and castings, <i>Compare</i> finds the odd port out. Ctrl+PgDown and "
-               "Ctrl+PgUp "
-               "go through the tabs, Insert adds a station, Ctrl+B shows big digits.</p><p><b>Mind</b> sharp edges "
-               "of "
-               "sectioned heads; heavy heads want two people or a hoist, and one with its cams in never stands face "
-               "down.</p>") +
-           entryHelp();
-}
-
 Progress progress(const app::Workspace& workspace, std::size_t index)
 {
     const job::Port& port = workspace.job().ports[index];
@@ -85,7 +62,7 @@ StageInfo surveyStage()
     return {calls::Stage::Survey,
             QT_TRANSLATE_NOOP("Stages", "&Survey"),
             QT_TRANSLATE_NOOP("Stages", "What the port is"),
-            surveyHelp,
+            "survey",
             [](Context context, Desk&, const Commands& commands) -> StagePage* {
                 return new SurveyPage(context, commands);
             },

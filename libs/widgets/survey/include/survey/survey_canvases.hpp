@@ -12,6 +12,11 @@ struct SeatPicture {
     drawing::OpeningScene opening;
 };
 
+inline QString spokenOf(const SeatPicture& picture)
+{
+    return drawing::spokenOf(picture.seat) + QStringLiteral("; ") + drawing::spokenOf(picture.opening);
+}
+
 /// The seat stack to scale, and the opening over lift below it.
 class SeatCanvas : public SceneCanvas<SeatPicture> {
     Q_OBJECT
