@@ -6,45 +6,54 @@
 #include <QTextStream>
 #include <QTimer>
 
+#include "app/language.hpp"
+#include "app/log_keeper.hpp"
 #include "app/port_edits.hpp"
+#include "app/preferences.hpp"
+#include "help/about.hpp"
 #include "shell/application.hpp"
 #include "shell/dialog_prompts.hpp"
 #include "shell/main_window.hpp"
 #include "shell/walk.hpp"
+#include "shell/window_keeper.hpp"
+#include "words/catalogue.hpp"
 
 using namespace euryth;
 
 namespace {
 
-void restore(QSettings& settings, widgets::MainWindow& window, widgets::Context context)
+QString dataFolder() { return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation); }
+
+/// Letters and all else as large as chosen: Qt wants to know before there is an application.
+void chooseSize(const app::Preferences& preferences)
 {
-    window.restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
-    units::DisplayUnits shown = context.workspace.displayUnits();
-    if (settings.value(QStringLiteral("units")) == QStringLiteral("inch"))
-        shown.system = units::System::Inch;
-    context.workspace.setUnits(shown);
-    context.look.setBigDigits(settings.value(QStringLiteral("bigDigits")).toBool());
-    if (settings.value(QStringLiteral("style")) == QStringLiteral("dark"))
-        context.look.setStyle(drawing::Style::NightShift);
+    constexpr const char* kScale = "QT_SCALE_FACTOR";
+    if (preferences.size != app::Preferences::kLeastSize && !qEnvironmentVariableIsSet(kScale))
+        qputenv(kScale, QByteArray::number(preferences.size / 100.0, 'f', 2));
 }
 
-void keep(QSettings& settings, const widgets::MainWindow& window, widgets::Context context)
+void tellCrash(widgets::MainWindow& window, const widgets::Prompts& prompts)
 {
-    settings.setValue(QStringLiteral("geometry"), window.saveGeometry());
-    const bool inch = context.workspace.displayUnits().system == units::System::Inch;
-    settings.setValue(QStringLiteral("units"), inch ? QStringLiteral("inch") : QStringLiteral("metric"));
-    settings.setValue(QStringLiteral("bigDigits"), context.look.bigDigits());
-    const bool dark = context.look.style() == drawing::Style::NightShift;
-    settings.setValue(QStringLiteral("style"), dark ? QStringLiteral("dark") : QStringLiteral("light"));
+    const QString report = app::takeCrashReport(dataFolder());
+    if (report.isEmpty())
+        return;
+    prompts.tell(
+        &window, QApplication::translate("Application", "Euryth crashed the last time"),
+        QApplication::translate("Application",
+                                "What is known about it is in %1. It holds versions and places in the program, "
+                                "nothing of a job: please hand it on. What was not saved is offered next.")
+            .arg(report));
 }
 
 }  // namespace
 
 int main(int argc, char** argv)
 {
+    QCoreApplication::setApplicationName(QStringLiteral("euryth"));
+    QCoreApplication::setOrganizationName(QStringLiteral("euryth"));
+    const app::Preferences wanted = app::readPreferences(QSettings());
+    chooseSize(wanted);
     widgets::Application application(argc, argv);
-    QApplication::setApplicationName(QStringLiteral("euryth"));
-    QApplication::setOrganizationName(QStringLiteral("euryth"));
     QApplication::setApplicationVersion(QStringLiteral(EURYTH_VERSION));
     QCommandLineParser options;
     options.setApplicationDescription(QStringLiteral("Plan, probe and cut a cylinder head's ports"));
@@ -80,12 +89,18 @@ int main(int argc, char** argv)
             QTextStream(stderr) << problem << '\n';
         return problem.isEmpty() ? 0 : 1;
     }
+    if (const auto* language = words::Catalogue::find(wanted.language.toStdString()))
+        app::setLanguage(*language);
+    app::keepLog(dataFolder());
+    app::reportCrashes(dataFolder(), widgets::versionsText());
+    workspace.judgeBeside();
     QSettings settings;
     app::RecentJobs recent(settings);
-    const QString data = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
-    app::Recovery recovery(workspace.document(), data + QStringLiteral("/recovery"));
-    widgets::MainWindow window(context, widgets::dialogPrompts(), {&recovery, &recent});
-    restore(settings, window, context);
+    app::Recovery recovery(workspace.document(), dataFolder() + QStringLiteral("/recovery"));
+    const widgets::Prompts prompts = widgets::dialogPrompts();
+    widgets::MainWindow window(context, prompts, {&recovery, &recent, &settings});
+    widgets::WindowKeeper keeper(settings, window, context);
+    window.setKeeper(&keeper);
     application.guard().setTell([&window](const QString& text) {
         // Not while something is painted, which the fault may have come from.
         QTimer::singleShot(0, &window, [&window, text] {
@@ -104,8 +119,9 @@ int main(int argc, char** argv)
         window.grab();  // everything laid out and painted
         return 0;
     }
-    QTimer::singleShot(0, &window.files(), &widgets::JobFiles::offerLeftovers);
-    const int code = QApplication::exec();
-    keep(settings, window, context);
-    return code;
+    QTimer::singleShot(0, &window.files(), [&window, &prompts] {
+        tellCrash(window, prompts);
+        window.files().offerLeftovers();
+    });
+    return QApplication::exec();
 }

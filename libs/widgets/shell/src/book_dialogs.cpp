@@ -55,6 +55,8 @@ BookDialog::BookDialog(QWidget* parent)
     part(tr("For the &next owner"), &C::cautions);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     buttons->button(QDialogButtonBox::Ok)->setText(tr("Choose the file…"));
+    m_print = buttons->addButton(tr("P&rint…"), QDialogButtonBox::AcceptRole);
+    connect(m_print, &QPushButton::clicked, this, [this] { m_printed = true; });
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     column->addWidget(buttons);
@@ -69,12 +71,14 @@ void BookDialog::follow()
     for (const auto& [box, member] : m_parts)
         box->setEnabled(customers);
     m_customer->setEnabled(!customers && sheet < kHoursTable);
+    m_print->setEnabled(sheet < kHoursTable);
 }
 
 BookRequest BookDialog::request() const
 {
     BookRequest request;
     const int sheet = m_sheet->currentIndex();
+    request.print = m_printed;
     request.table = sheet >= kHoursTable;
     request.flow = sheet == kFlowTable;
     request.sheet = request.table ? paper::BookSheet::Hours : static_cast<paper::BookSheet>(sheet);

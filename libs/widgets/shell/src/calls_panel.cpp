@@ -55,8 +55,9 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     m_scroll->setWidgetResizable(true);
     m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_scroll->setFrameShape(QFrame::NoFrame);
-    for (const auto signal : {&app::Workspace::jobChanged, &app::Workspace::selectionChanged,
-                              &app::Workspace::unitsChanged, &app::Workspace::judgementsChanged})
+    for (const auto signal :
+         {&app::Workspace::jobChanged, &app::Workspace::selectionChanged, &app::Workspace::unitsChanged,
+          &app::Workspace::judgementsChanged, &app::Workspace::judged})
         connect(&context.workspace, signal, this, &CallsPanel::rebuild, Qt::QueuedConnection);
     connect(&context.look, &Look::changed, this, &CallsPanel::rebuild);
     rebuild();
@@ -72,16 +73,23 @@ void CallsPanel::rebuild()
     const auto port = m_context.workspace.portIndex();
     int open = 0;
     int accepted = 0;
-    if (port) {
-        for (const calls::Call& call : m_context.workspace.callsOf(*port)) {
+    const auto* calls = port ? m_context.workspace.callsNow(*port) : nullptr;
+    if (calls) {
+        for (const calls::Call& call : *calls) {
             ++(call.acceptedBecause ? accepted : open);
             column->addWidget(makeCard(call));
         }
     }
-    if (open + accepted == 0)
-        column->addWidget(quietLabel(tr("Nothing to say about this port.")));
+    const bool judging = port && m_context.workspace.isJudging(*port);
+    const QString& failure = m_context.workspace.judgingFailure();
+    if (!failure.isEmpty())
+        column->addWidget(quietLabel(tr("The calls could not be worked out: %1").arg(failure)));
+    else if (open + accepted == 0)
+        column->addWidget(quietLabel(judging ? tr("Looking at this port…") : tr("Nothing to say about this port.")));
     column->addStretch(1);
-    m_count->setText(accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open));
+    // Until the new ones are there these are the calls from before.
+    const QString count = accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open);
+    m_count->setText(judging && calls ? count + QStringLiteral(" …") : count);
     m_scroll->setWidget(list);
     m_scroll->verticalScrollBar()->setValue(scrolled);
 }

@@ -4,6 +4,7 @@
 #include "shell/book_dialogs.hpp"
 #include "shell/dialogs.hpp"
 #include "shell/flow_dialog.hpp"
+#include "shell/settings_dialog.hpp"
 #include "shell/shape_dialogs.hpp"
 
 #include <QDialogButtonBox>
@@ -11,6 +12,8 @@
 #include <QInputDialog>
 #include <QMessageBox>
 #include <QPlainTextEdit>
+#include <QPrintPreviewDialog>
+#include <QPrinter>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -160,6 +163,20 @@ std::optional<Length> askLength(QWidget* parent, Context context, const QString&
     }
 }
 
+/// Qt's own preview: pages, zoom, the printer's settings, and its way into a PDF.
+void showPreview(QWidget* parent, const QString& title, const std::function<void(QPagedPaintDevice&)>& draw)
+{
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setFullPage(true);  // sheets are full size, and leave room for what a printer cannot reach
+    printer.setDocName(title);
+    QPrintPreviewDialog preview(&printer, parent);
+    preview.setObjectName(QStringLiteral("printPreview"));
+    preview.setWindowTitle(MainWindow::tr("Print: %1").arg(title));
+    preview.resize(900, 680);
+    QObject::connect(&preview, &QPrintPreviewDialog::paintRequested, &preview, [&draw](QPrinter* on) { draw(*on); });
+    preview.exec();
+}
+
 template <class Dialog, class Result>
 auto runDialog(Dialog& dialog, Result result) -> std::optional<decltype(result(dialog))>
 {
@@ -225,12 +242,17 @@ Prompts dialogPrompts()
         return runDialog(dialog, [](const EarlierDialog& d) { return d.chosen(); });
     };
     prompts.longWatch = askLongWatch;
+    prompts.print = showPreview;
+    prompts.settings = [](QWidget* parent, const app::Preferences& now, const SettingsChoices& choices) {
+        SettingsDialog dialog(now, choices, parent);
+        return runDialog(dialog, [](const SettingsDialog& d) { return d.preferences(); });
+    };
     prompts.chooseFolder = [](QWidget* parent, const QString& title) {
         return QFileDialog::getExistingDirectory(parent, title);
     };
     prompts.sheets = [](QWidget* parent) {
         PaperDialog dialog(parent);
-        return runDialog(dialog, [](const PaperDialog& d) { return d.parts(); });
+        return runDialog(dialog, [](const PaperDialog& d) { return d.request(); });
     };
     return prompts;
 }

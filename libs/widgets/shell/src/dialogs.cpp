@@ -240,6 +240,7 @@ void ImportDialog::reread()
         columns.push_back(static_cast<imports::StationColumn>(choice->currentIndex()));
     units::DisplayUnits shown = m_context.workspace.displayUnits();
     shown.system = m_units->currentIndex() == 1 ? units::System::Inch : units::System::Metric;
+    shown.own = {};  // as the choice says, whatever is shown elsewhere
     m_import = imports::readStations(m_rows, columns, shown);
     const auto& theme = m_context.look.theme();
     for (int r = 1; r < m_table->rowCount(); ++r) {

@@ -100,6 +100,7 @@ void FlowDialog::reread()
     };
     units.lift.system = chosen(m_lifts);
     units.flow.system = chosen(m_flows);
+    units.lift.own = units.flow.own = {};  // as the choices say, whatever is shown elsewhere
     m_import = imports::readFlows(m_rows, m_columns, units);
     m_buttons->button(QDialogButtonBox::Ok)->setEnabled(usable());
     showTable();

@@ -323,6 +323,16 @@ bool JobFiles::save(bool askName)
     return !path.isEmpty() && saveTo(path);
 }
 
+void JobFiles::saveByItself()
+{
+    auto& document = m_context.workspace.document();
+    if (document.isDirty() && !document.path().isEmpty() && !document.changedOutside()) {
+        const QString problem = document.saveAs(document.path());
+        if (!problem.isEmpty())
+            qWarning("not saved by itself: %s", qUtf8Printable(problem));
+    }
+}
+
 bool JobFiles::saveTo(const QString& path)
 {
     auto& document = m_context.workspace.document();

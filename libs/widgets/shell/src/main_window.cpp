@@ -16,14 +16,20 @@
 #include <QMimeData>
 #include <QScreen>
 #include <QScrollArea>
+#include <QSettings>
 #include <QStackedWidget>
 
+#include "help/handbook_window.hpp"
+#include "help/tour.hpp"
 #include "kit/page_tools.hpp"
 #include "kit/runner_canvases.hpp"
+#include "kit/spoken_names.hpp"
+#include "kit/table_output.hpp"
 #include "shell/bench_strip.hpp"
 #include "shell/calls_panel.hpp"
 #include "shell/rack.hpp"
 #include "shell/shell_commands.hpp"
+#include "shell/side_window.hpp"
 
 namespace euryth::widgets {
 
@@ -43,15 +49,30 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services, std:
     setAcceptDrops(true);
     qApp->installEventFilter(this);
     QSize size(1280, 800);
+    QSize room = size;
     if (const QScreen* display = QGuiApplication::primaryScreen()) {
         constexpr QSize frame(8, 40);  // of the window manager, with its title bar
-        size = size.boundedTo(display->availableSize() - frame).expandedTo(QSize(1180, 680));
+        room = display->availableSize() - frame;
+        size = size.boundedTo(room);
     }
-    resize(size);
     makeCommands();
     // From the outside in: whatever gets a parent has its fonts and colours resolved again, with all that is in it.
     auto* central = new QWidget(this);
-    setCentralWidget(central);
+    constexpr QSize least(1180, 680);
+    if (room.width() < least.width() || room.height() < least.height()) {
+        // On a screen that cannot show it whole, say with letters twice as large, all of it scrolls.
+        auto* scroll = new QScrollArea(this);
+        scroll->setObjectName(QStringLiteral("wholeScroll"));
+        scroll->setWidgetResizable(true);
+        scroll->setFocusPolicy(Qt::NoFocus);
+        central->setMinimumSize(least);
+        scroll->setWidget(central);
+        setCentralWidget(scroll);
+        resize(room);
+    } else {
+        setCentralWidget(central);
+        resize(size.expandedTo(least));
+    }
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
@@ -62,6 +83,7 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services, std:
     m_ribbon = new RibbonCanvas(context);
     column->addWidget(m_ribbon);
     m_bench = new BenchStrip(context);
+    nameControls(*m_bench);
     column->addWidget(m_bench);
     connect(&context.workspace, &app::Workspace::refreshed, this, &MainWindow::refresh);
     connect(&context.workspace.document(), &app::Document::fileChanged, this, &MainWindow::refresh);
@@ -74,6 +96,13 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services, std:
         });
     }
     refresh();
+}
+
+MainWindow::~MainWindow()
+{
+    // They show the same job, which ends with this one.
+    for (const QPointer<SideWindow>& beside : m_beside)
+        delete beside.data();
 }
 
 namespace {
@@ -217,10 +246,67 @@ void MainWindow::fillMiddle(QWidget& middle)
     scroll->setWidget(m_pages);
     for (const StageInfo& stage : m_stages)
         m_pages->addWidget(stage.makePage(m_context, *this, *m_commands));
+    nameControls(*m_pages);
     askForShownOnly(m_pages);
     m_calls = new CallsPanel(m_context);
     row->addWidget(m_calls);
 }
+
+StagePage& MainWindow::pageOf(std::size_t stage) const
+{
+    return static_cast<StagePage&>(*m_pages->widget(static_cast<int>(stage)));
+}
+
+QWidget* MainWindow::pictureInHand() const
+{
+    if (auto* inHand = dynamic_cast<Canvas*>(QApplication::focusWidget()); inHand && inHand != m_rack)
+        return inHand;
+    QWidget* largest = nullptr;
+    for (auto* canvas : page().findChildren<Canvas*>()) {
+        const auto size = [](const QWidget* of) { return of->width() * of->height(); };
+        if (canvas->isVisible() && (!largest || size(canvas) > size(largest)))
+            largest = canvas;
+    }
+    return largest;
+}
+
+SideWindow* MainWindow::openBeside()
+{
+    auto* beside = new SideWindow(stageNow(), page().view(), m_context, *this, *m_commands);
+    beside->show();
+    m_beside.emplace_back(beside);
+    return beside;
+}
+
+void MainWindow::showHandbook()
+{
+    const QStringList views = page().views();
+    const int view = page().view();
+    showHandbook(Handbook::shipped().placeOf(QString::fromLatin1(stageNow().chapter),
+                                             view < views.size() ? views[view] : QString()));
+}
+
+void MainWindow::showHandbook(HandbookPlace place)
+{
+    if (!m_handbook)
+        m_handbook = new HandbookWindow(Handbook::shipped(), m_prompts, this);
+    m_handbook->goTo(place);
+    m_handbook->show();
+    m_handbook->raise();
+    m_handbook->activateWindow();
+}
+
+Tour& MainWindow::tour()
+{
+    if (!m_tour)
+        m_tour = new Tour(*this, tourSteps(), [this](int step) {
+            if (m_files.settings())
+                m_files.settings()->setValue(QStringLiteral("tourStep"), step);
+        });
+    return *m_tour;
+}
+
+void MainWindow::say(const QString& text) { m_bench->say(text); }
 
 StagePage& MainWindow::page() const { return static_cast<StagePage&>(*m_pages->currentWidget()); }
 
@@ -350,6 +436,8 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event)
             return true;
         }
     }
+    if (event->type() == QEvent::ContextMenu && showTableMenu(watched, static_cast<QContextMenuEvent&>(*event)))
+        return true;
     return QMainWindow::eventFilter(watched, event);
 }
 
@@ -369,10 +457,13 @@ void MainWindow::resizeEvent(QResizeEvent* event)
 
 void MainWindow::closeEvent(QCloseEvent* event)
 {
-    if (m_files.mayReplace())
-        event->accept();
-    else
-        event->ignore();
+    if (!m_files.mayReplace())
+        return event->ignore();
+    for (const QPointer<SideWindow>& beside : m_beside) {
+        if (beside)
+            beside->close();
+    }
+    event->accept();
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)

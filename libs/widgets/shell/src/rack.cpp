@@ -29,7 +29,10 @@ struct OpenCalls {
 OpenCalls openCallsOf(const app::Workspace& workspace, std::size_t port)
 {
     OpenCalls open;
-    for (const calls::Call& call : workspace.callsOf(port)) {
+    const auto* calls = workspace.callsNow(port);
+    if (!calls)
+        return open;
+    for (const calls::Call& call : *calls) {
         if (call.acceptedBecause)
             continue;
         ++open.count;
@@ -40,6 +43,23 @@ OpenCalls openCallsOf(const app::Workspace& workspace, std::size_t port)
 
 }  // namespace
 
+QString spokenOf(const std::vector<RackTile>& tiles)
+{
+    QStringList parts;
+    for (const RackTile& tile : tiles) {
+        QString text = Rack::tr("%1, %2 %3, %4 open calls")
+                           .arg(tile.name, tile.headline.meaning, tile.headline.number)
+                           .arg(tile.calls);
+        if (tile.danger)
+            text += Rack::tr(", see to it");
+        if (tile.chosen)
+            parts.prepend(Rack::tr("chosen: %1").arg(text));
+        else
+            parts << text;
+    }
+    return parts.join(QStringLiteral("; "));
+}
+
 Rack::Rack(Context context, const std::vector<StageInfo>& stages, QWidget* parent)
     : SceneCanvas(context, parent),
       m_stages(stages)
@@ -48,6 +68,7 @@ Rack::Rack(Context context, const std::vector<StageInfo>& stages, QWidget* paren
     setFixedWidth(148);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Ports of the head"));
+    connect(&context.workspace, &app::Workspace::judged, this, &Canvas::outdate);
     QStringList names;
     for (const StageInfo& stage : m_stages)
         names << stageName(stage).remove(QLatin1Char('&'));

@@ -57,6 +57,7 @@ void LiftDialog::reread()
 {
     units::DisplayUnits units = m_context.workspace.displayUnits();
     units.system = m_units->currentIndex() == 1 ? units::System::Inch : units::System::Metric;
+    units.own = {};  // as the choice says, whatever is shown elsewhere
     const auto angles = m_angles->currentIndex() == 1 ? imports::CamAngles::Camshaft : imports::CamAngles::Crank;
     m_import = imports::readLifts(m_rows, angles, units);
     const bool good = m_import.troubles.empty();
@@ -146,9 +147,13 @@ PaperDialog::PaperDialog(QWidget* parent)
     }
     column->addWidget(m_buttons);
     m_buttons->button(QDialogButtonBox::Ok)->setText(tr("Choose the file…"));
+    m_print = m_buttons->addButton(tr("P&rint…"), QDialogButtonBox::AcceptRole);
+    connect(m_print, &QPushButton::clicked, this, [this] { m_printed = true; });
     connect(m_buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(m_buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
 }
+
+SheetRequest PaperDialog::request() const { return {parts(), m_printed}; }
 
 paper::Parts PaperDialog::parts() const
 {
@@ -159,8 +164,9 @@ paper::Parts PaperDialog::parts() const
 void PaperDialog::check()
 {
     const auto p = parts();
-    m_buttons->button(QDialogButtonBox::Ok)
-        ->setEnabled(p.plan || p.scribe || p.window || p.cuts || p.templates || p.flow);
+    const bool any = p.plan || p.scribe || p.window || p.cuts || p.templates || p.flow;
+    m_buttons->button(QDialogButtonBox::Ok)->setEnabled(any);
+    m_print->setEnabled(any);
 }
 
 }  // namespace euryth::widgets

@@ -4,15 +4,24 @@
 #include <array>
 
 #include <QApplication>
+#include <QSettings>
+#include <QUndoView>
+#include <QVBoxLayout>
 
 #include "book/book_stage.hpp"
 #include "cut/cut_stage.hpp"
+#include "help/about.hpp"
+#include "help/tour.hpp"
+#include "kit/picture_output.hpp"
 #include "probe/probe_stage.hpp"
 #include "prove/prove_stage.hpp"
 #include "shape/shape_stage.hpp"
 #include "shell/demo_shop.hpp"
+#include "shell/find_dialog.hpp"
 #include "shell/help.hpp"
 #include "shell/main_window.hpp"
+#include "shell/settings_dialog.hpp"
+#include "shell/window_keeper.hpp"
 #include "survey/survey_stage.hpp"
 
 namespace euryth::widgets {
@@ -48,7 +57,9 @@ void switchStyle(Desk& desk)
 
 }  // namespace
 
-std::vector<Command> shellCommands()
+namespace {
+
+std::vector<Command> windowCommands()
 {
     return {
         {command::NewJob,
@@ -220,10 +231,10 @@ std::vector<Command> shellCommands()
          [](Desk& desk) { desk.context().look.setBigDigits(!desk.context().look.bigDigits()); }},
         {command::Help,
          {MenuId::Help, 100},
-         QT_TRANSLATE_NOOP("Commands", "&Help on this stage"),
+         QT_TRANSLATE_NOOP("Commands", "&Handbook"),
          "F1",
-         QT_TRANSLATE_NOOP("Commands", "Explain the stage on screen"),
-         [](Desk& desk) { showHelp(desk.window(), windowOf(desk).stageHelp()); }},
+         QT_TRANSLATE_NOOP("Commands", "Open the handbook at what is on screen"),
+         [](Desk& desk) { windowOf(desk).showHandbook(); }},
         {command::Shortcuts,
          {MenuId::Help, 110},
          QT_TRANSLATE_NOOP("Commands", "Sheet of &shortcuts"),
@@ -231,6 +242,166 @@ std::vector<Command> shellCommands()
          QT_TRANSLATE_NOOP("Commands", "List all keys"),
          [](Desk& desk) { showHelp(desk.window(), shortcutSheet(windowOf(desk).commands())); }},
     };
+}
+
+}  // namespace
+
+namespace {
+
+void showUndoList(Desk& desk)
+{
+    auto* dialog = new QDialog(desk.window());
+    dialog->setObjectName(QStringLiteral("undoDialog"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setWindowTitle(QObject::tr("What was done"));
+    dialog->resize(360, 460);
+    auto* list = new QUndoView(&desk.workspace().document().undoStack());
+    list->setObjectName(QStringLiteral("undoList"));
+    list->setAccessibleName(QObject::tr("Changes since the job was opened; choosing one goes back or forth to it"));
+    list->setEmptyLabel(QObject::tr("as it was opened"));
+    auto* column = new QVBoxLayout(dialog);
+    column->addWidget(list);
+    dialog->show();
+    list->setFocus();
+}
+
+void changeSettings(Desk& desk)
+{
+    MainWindow& window = windowOf(desk);
+    WindowKeeper* keeper = window.keeper();
+    const app::Preferences now = keeper ? keeper->preferences() : app::Preferences{};
+    const auto wanted = desk.prompts().settings(&window, now, {window.stages(), window.commands().all()});
+    if (wanted && keeper)
+        keeper->take(*wanted);
+}
+
+void goTo(Desk& desk)
+{
+    FindDialog dialog(everythingIn(windowOf(desk)), desk.window());
+    if (dialog.exec() == QDialog::Accepted && dialog.chosen())
+        dialog.chosen()->go();
+}
+
+/// What `does` with the picture in hand, or words where there is none.
+void withPicture(Desk& desk, void (*does)(QWidget&))
+{
+    if (QWidget* picture = windowOf(desk).pictureInHand())
+        return does(*picture);
+    desk.tell(QObject::tr("No picture"), QObject::tr("The view on screen has no picture."));
+}
+
+void takeTour(Desk& desk)
+{
+    MainWindow& window = windowOf(desk);
+    const int step =
+        window.files().settings() ? window.files().settings()->value(QStringLiteral("tourStep")).toInt() : 0;
+    if (desk.workspace().job().ports.empty() || step == 0) {
+        if (!window.files().mayReplace())
+            return;
+        window.files().openDemo();
+    }
+    window.tour().begin(step);
+}
+
+std::vector<Command> everydayCommands()
+{
+    return {
+        {command::PrintView,
+         {MenuId::Job, 320},
+         QT_TRANSLATE_NOOP("Commands", "Print the vie&w…"),
+         "Ctrl+Alt+P",
+         QT_TRANSLATE_NOOP("Commands", "Print the view on screen as it is, with a preview"),
+         [](Desk& desk) {
+             StagePage* page = &windowOf(desk).page();
+             desk.prompts().print(desk.window(), stageName(windowOf(desk).stageNow()).remove(QLatin1Char('&')),
+                                  [page](QPagedPaintDevice& paper) { printPicture(*page, paper); });
+         }},
+        {command::PrintPicture,
+         {MenuId::Job, 322},
+         QT_TRANSLATE_NOOP("Commands", "Print the p&icture…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Print the picture in hand, with a preview"),
+         [](Desk& desk) { withPicture(desk, askAndPrintPicture); }},
+        {command::SavePicture,
+         {MenuId::Job, 324},
+         QT_TRANSLATE_NOOP("Commands", "Save the pict&ure…"),
+         "Ctrl+Alt+S",
+         QT_TRANSLATE_NOOP("Commands", "Write the picture in hand as PNG, SVG or PDF"),
+         [](Desk& desk) { withPicture(desk, askAndSavePicture); }},
+        {command::UndoList,
+         {MenuId::Edit, 120},
+         QT_TRANSLATE_NOOP("Commands", "&What was done…"),
+         "Ctrl+Alt+Z",
+         QT_TRANSLATE_NOOP("Commands", "List all changes since the job was opened, and go back to any of them"),
+         showUndoList},
+        {command::CopyPicture,
+         {MenuId::Edit, 310},
+         QT_TRANSLATE_NOOP("Commands", "Copy the &picture"),
+         "Ctrl+Alt+C",
+         QT_TRANSLATE_NOOP("Commands", "Copy the picture in hand to the clipboard"),
+         [](Desk& desk) { withPicture(desk, copyPicture); }},
+        {command::Settings,
+         {MenuId::Edit, 900},
+         QT_TRANSLATE_NOOP("Commands", "&Settings…"),
+         "Ctrl+,",
+         QT_TRANSLATE_NOOP("Commands", "Choose units and digits, style, size, habits and your own shortcuts"),
+         changeSettings},
+        {command::GoTo,
+         {MenuId::View, 220},
+         QT_TRANSLATE_NOOP("Commands", "&Go to…"),
+         "Ctrl+J",
+         QT_TRANSLATE_NOOP("Commands", "Find a port, station, call, view, command or field by its name"),
+         goTo},
+        {command::Beside,
+         {MenuId::View, 430},
+         QT_TRANSLATE_NOOP("Commands", "This view in a window of its &own"),
+         "Ctrl+Shift+V",
+         QT_TRANSLATE_NOOP("Commands", "Open the view on screen a second time, for another monitor"),
+         [](Desk& desk) { windowOf(desk).openBeside(); }},
+        {command::FullScreen,
+         {MenuId::View, 440},
+         QT_TRANSLATE_NOOP("Commands", "&Full screen"),
+         "F11",
+         QT_TRANSLATE_NOOP("Commands", "Use the whole screen, or go back to a window"),
+         [](Desk& desk) { desk.window()->setWindowState(desk.window()->windowState() ^ Qt::WindowFullScreen); }},
+        {command::TakeTour,
+         {MenuId::Help, 120},
+         QT_TRANSLATE_NOOP("Commands", "Guided &tour"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Go through the demo job step by step, from where the tour was left"),
+         takeTour},
+        {command::TourNext,
+         {MenuId::Help, 130},
+         QT_TRANSLATE_NOOP("Commands", "&Next step of the tour"),
+         "F8",
+         QT_TRANSLATE_NOOP("Commands", "Go to the tour’s next step"),
+         [](Desk& desk) {
+             if (windowOf(desk).tour().isUnderWay())
+                 windowOf(desk).tour().next();
+         }},
+        {command::ShowLog,
+         {MenuId::Help, 200},
+         QT_TRANSLATE_NOOP("Commands", "&Log…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Show what the program has noted of itself"),
+         [](Desk& desk) { AboutDialog(AboutDialog::Tab::Log, desk.window()).exec(); }},
+        {command::About,
+         {MenuId::Help, 210},
+         QT_TRANSLATE_NOOP("Commands", "&About Euryth…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Show versions and licences, and copy a report"),
+         [](Desk& desk) { AboutDialog(AboutDialog::Tab::About, desk.window()).exec(); }},
+    };
+}
+
+}  // namespace
+
+std::vector<Command> shellCommands()
+{
+    std::vector<Command> all = windowCommands();
+    for (Command& command : everydayCommands())
+        all.push_back(std::move(command));
+    return all;
 }
 
 }  // namespace euryth::widgets

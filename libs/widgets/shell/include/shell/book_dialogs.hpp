@@ -25,6 +25,8 @@ private:
 
     QComboBox* m_sheet;
     QCheckBox* m_customer;
+    QPushButton* m_print;
+    bool m_printed = false;
     std::vector<std::pair<QCheckBox*, bool paper::CustomerParts::*>> m_parts;
 };
 

@@ -10,6 +10,7 @@
 #include "kit/prompts.hpp"
 
 class QMenu;
+class QSettings;
 
 namespace euryth::widgets {
 
@@ -17,6 +18,7 @@ namespace euryth::widgets {
 struct Services {
     app::Recovery* recovery = nullptr;
     app::RecentJobs* recent = nullptr;
+    QSettings* settings = nullptr;
 };
 
 /// The open job's way from and to files: new, opened, recovered, saved; with what a person has to be asked on the way.
@@ -28,6 +30,7 @@ public:
     /// Questions are asked over `window`; they have to outlive this.
     JobFiles(Context context, const Prompts& prompts, Services services, QWidget* window);
 
+    [[nodiscard]] QSettings* settings() const { return m_services.settings; }
     /// True where the open job may be replaced.
     bool mayReplace();
     void newJob();
@@ -54,6 +57,8 @@ public:
     void offerLeftovers();
     /// False where the job is not saved after all.
     bool save(bool askName);
+    /// Saves a changed job that has a file and that nobody else has changed; asks nobody.
+    void saveByItself();
     /// Lists in a menu the jobs that were opened last.
     void fillRecent(QMenu& menu);
 

@@ -4,7 +4,9 @@
 #include <vector>
 
 #include <QMainWindow>
+#include <QPointer>
 
+#include "help/handbook.hpp"
 #include "kit/stage.hpp"
 #include "shell/job_files.hpp"
 
@@ -18,6 +20,10 @@ class QStackedWidget;
 namespace euryth::widgets {
 
 class BenchStrip;
+class HandbookWindow;
+class SideWindow;
+class Tour;
+class WindowKeeper;
 class ShortLabel;
 class RibbonCanvas;
 
@@ -30,15 +36,32 @@ public:
     /// With the stages that ship, or others.
     MainWindow(Context context, Prompts prompts, Services services = {});
     MainWindow(Context context, Prompts prompts, Services services, std::vector<StageInfo> stages);
+    ~MainWindow() override;
 
-    [[nodiscard]] const Commands& commands() const { return *m_commands; }
+    [[nodiscard]] Commands& commands() const { return *m_commands; }
     [[nodiscard]] QAction* action(CommandId id) const { return m_commands->action(id); }
     [[nodiscard]] JobFiles& files() { return m_files; }
     [[nodiscard]] const std::vector<StageInfo>& stages() const { return m_stages; }
+    [[nodiscard]] const StageInfo& stageNow() const { return m_stages[stageIndex()]; }
     /// The page of the stage on screen.
     [[nodiscard]] StagePage& page() const;
-    [[nodiscard]] QString stageHelp() const { return stageNow().help(); }
+    /// The page of a stage, on screen or not.
+    [[nodiscard]] StagePage& pageOf(std::size_t stage) const;
+    /// The picture in hand: the one with the focus, else the largest one on screen; null where there is none.
+    [[nodiscard]] QWidget* pictureInHand() const;
     void stepTab(int by);
+    /// The view on screen in a window of its own.
+    SideWindow* openBeside();
+    /// The handbook at what is on screen, or at a place.
+    void showHandbook();
+    void showHandbook(HandbookPlace place);
+    /// The tour, at the step where it was left.
+    [[nodiscard]] Tour& tour();
+    /// Who keeps the settings; null where nobody does.
+    void setKeeper(WindowKeeper* keeper) { m_keeper = keeper; }
+    [[nodiscard]] WindowKeeper* keeper() const { return m_keeper; }
+    /// Something for the strip below, until the next thing.
+    void say(const QString& text);
 
     [[nodiscard]] QWidget* window() override { return this; }
     void showStage(calls::Stage stage) override;
@@ -63,7 +86,6 @@ private:
     void fillMiddle(QWidget& middle);
     void refresh();
     [[nodiscard]] std::size_t stageIndex() const;
-    [[nodiscard]] const StageInfo& stageNow() const { return m_stages[stageIndex()]; }
 
     Context m_context;
     Prompts m_prompts;
@@ -79,6 +101,10 @@ private:
     ShortLabel* m_title = nullptr;
     QPushButton* m_units = nullptr;
     QPushButton* m_style = nullptr;
+    HandbookWindow* m_handbook = nullptr;
+    Tour* m_tour = nullptr;
+    WindowKeeper* m_keeper = nullptr;
+    std::vector<QPointer<SideWindow>> m_beside;
 };
 
 }  // namespace euryth::widgets

@@ -16,6 +16,8 @@ struct RackTile {
     std::vector<Progress> progress;  ///< of each stage
 };
 
+QString spokenOf(const std::vector<RackTile>& tiles);
+
 /// The head's ports as tiles: name, one number of the stage, how far each stage is. A click or Alt+Up/Down chooses.
 class Rack : public SceneCanvas<std::vector<RackTile>> {
     Q_OBJECT
@@ -26,6 +28,7 @@ public:
     [[nodiscard]] QRectF tile(std::size_t port) const;
 
 protected:
+    [[nodiscard]] bool canLookNearer() const override { return false; }
     [[nodiscard]] std::vector<RackTile> makeScene() const override;
     void draw(QPainter& painter, const std::vector<RackTile>& tiles) override;
     void mousePressEvent(QMouseEvent* event) override;

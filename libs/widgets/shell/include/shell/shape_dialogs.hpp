@@ -50,9 +50,10 @@ class PaperDialog : public QDialog {
 
 public:
     explicit PaperDialog(QWidget* parent = nullptr);
-    [[nodiscard]] paper::Parts parts() const;
+    [[nodiscard]] SheetRequest request() const;
 
 private:
+    [[nodiscard]] paper::Parts parts() const;
     void check();
 
     QCheckBox* m_plan;
@@ -62,6 +63,8 @@ private:
     QCheckBox* m_templates;
     QCheckBox* m_flow;
     QDialogButtonBox* m_buttons;
+    QPushButton* m_print;
+    bool m_printed = false;
 };
 
 }  // namespace euryth::widgets

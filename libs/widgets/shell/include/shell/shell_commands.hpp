@@ -32,6 +32,19 @@ inline constexpr CommandId SwitchStyle{"switch-style"};
 inline constexpr CommandId BigDigits{"big-digits"};
 inline constexpr CommandId Help{"help"};
 inline constexpr CommandId Shortcuts{"shortcuts"};
+inline constexpr CommandId GoTo{"go-to"};
+inline constexpr CommandId UndoList{"undo-list"};
+inline constexpr CommandId Settings{"settings"};
+inline constexpr CommandId CopyPicture{"copy-picture"};
+inline constexpr CommandId SavePicture{"save-picture"};
+inline constexpr CommandId PrintPicture{"print-picture"};
+inline constexpr CommandId PrintView{"print-view"};
+inline constexpr CommandId Beside{"beside"};
+inline constexpr CommandId FullScreen{"full-screen"};
+inline constexpr CommandId TakeTour{"tour"};
+inline constexpr CommandId TourNext{"tour-next"};
+inline constexpr CommandId About{"about"};
+inline constexpr CommandId ShowLog{"show-log"};
 }  // namespace command
 
 /// The stages of the work, in its order: what is added here is in the whole window.
