@@ -6,6 +6,7 @@
 #include <QAction>
 #include <QApplication>
 #include <QLabel>
+#include <QPdfWriter>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QTest>
@@ -58,6 +59,9 @@ struct WindowFixture {
     std::optional<std::size_t> earlier;        ///< which earlier version comes back
     std::vector<widgets::EarlierVersion> versions;
     QString nextFolder;
+    bool printsSheets = false;
+    std::optional<app::Preferences> preferences;  ///< what the settings would return
+    app::Preferences preferencesNow;              ///< what they were asked with
     widgets::MainWindow window;
 
     WindowFixture() : window({session, look}, prompts())
@@ -147,7 +151,21 @@ struct WindowFixture {
             versions = all;
             return earlier;
         };
-        p.sheets = [](QWidget* parent) { return std::optional(widgets::PaperDialog(parent).parts()); };
+        p.sheets = [this](QWidget* parent) {
+            auto request = widgets::PaperDialog(parent).request();
+            request.print = printsSheets;
+            return std::optional(request);
+        };
+        p.print = [this](QWidget*, const QString& title, const std::function<void(QPagedPaintDevice&)>& draw) {
+            titles << title;
+            QPdfWriter pages(nextPath);
+            pages.setPageMargins({});
+            draw(pages);
+        };
+        p.settings = [this](QWidget*, const app::Preferences& now, const widgets::SettingsChoices&) {
+            preferencesNow = now;
+            return preferences;
+        };
         return p;
     }
 

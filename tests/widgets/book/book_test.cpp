@@ -571,6 +571,17 @@ TEST_CASE("a job is packed and opened again elsewhere, and an earlier version is
     CHECK(f.work().promised == "2027-01-01");
 }
 
+TEST_CASE("the form shows the operation that is chosen when a job is opened")
+{
+    Booking f;
+    f.window.showView(calls::Stage::Book, 0);
+    f.settle();
+    const auto* table = f.find<QTableWidget>("operations");
+    const auto& operation = f.work().operations.at(static_cast<std::size_t>(table->currentRow()));
+    CHECK(table->currentRow() > 0);  // where the work goes on, not the first one
+    CHECK(f.find<QLineEdit>("operationId")->text().toStdString() == operation.id);
+}
+
 TEST_CASE("how much of a long watch counts is typed over what it shows")
 {
     Booking f(false);

@@ -45,7 +45,7 @@ widgets::StageInfo tidyUpStage()
     return {kTidyUp,
             "&Tidy up",
             "What is left to do",
-            [] { return QStringLiteral("<h2>Tidy up</h2>"); },
+            "tidy-up",
             [](widgets::Context context, widgets::Desk&, const widgets::Commands&) -> widgets::StagePage* {
                 return new TidyUpPage(context);
             },
@@ -82,7 +82,7 @@ TEST_CASE("a stage that is registered is in the window, the menus, the sheet of 
     auto* page = dynamic_cast<TidyUpPage*>(&window.page());
     REQUIRE(page);
     CHECK(page->refreshed > 0);
-    CHECK(window.stageHelp().contains("Tidy up"));
+    CHECK(window.stageNow().chapter == std::string_view("tidy-up"));
     CHECK(widgets::shortcutSheet(window.commands()).contains("Sweep the bench"));
     g_swept = 0;
     window.action(kSweep)->trigger();

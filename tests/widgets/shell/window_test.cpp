@@ -138,17 +138,6 @@ TEST_CASE("no two commands share a shortcut or miss their help")
     CHECK(sheet.contains("Choose the next station toward the valve"));
 }
 
-TEST_CASE("help is there for each stage, with the cautions where the danger is")
-{
-    WindowFixture f;
-    f.trigger(widgets::stageCommand(calls::Stage::Cut));
-    CHECK(f.window.stageHelp().contains("respirator"));
-    f.trigger(widgets::command::Help);
-    auto* dialog = f.find<QWidget>("helpDialog");
-    CHECK(dialog->isVisible());
-    dialog->close();
-}
-
 TEST_CASE("a call is accepted with a reason, kept in the job, and taken back")
 {
     WindowFixture f;
