@@ -40,6 +40,15 @@ function(euryth_library name)
     endif()
 endfunction()
 
+# euryth_qt_module(NAME MODULE)
+#
+# A module of Qt that a library needs for itself alone. Its definitions stay out, as precompiled headers that are shared
+# with other libraries would not fit them.
+function(euryth_qt_module name module)
+    target_link_libraries(euryth_${name} PRIVATE $<LINK_ONLY:Qt6::${module}>)
+    target_include_directories(euryth_${name} SYSTEM PRIVATE $<TARGET_PROPERTY:Qt6::${module},INTERFACE_INCLUDE_DIRECTORIES>)
+endfunction()
+
 # euryth_write_layers()
 #
 # Writes all libraries with their links, as CMake has them, to layers.txt in the build folder, for tools/layers.py.

@@ -65,7 +65,22 @@ if(EURYTH_WITH_WINDOW)
 endif()
 
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/handbook DESTINATION ${CMAKE_INSTALL_DOCDIR} PATTERN "*.md")
-install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/screenshots DESTINATION ${CMAKE_INSTALL_DOCDIR})
+# The pictures belong to the handbook inside the program, which may not hang on what lies among a package's documents.
+install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/screenshots/ DESTINATION ${CMAKE_INSTALL_DATADIR}/euryth/handbook)
+file(CREATE_LINK ../../euryth/handbook ${CMAKE_CURRENT_BINARY_DIR}/screenshots SYMBOLIC)
+install(FILES ${CMAKE_CURRENT_BINARY_DIR}/screenshots DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/examples DESTINATION ${CMAKE_INSTALL_DOCDIR}
+    FILE_PERMISSIONS OWNER_READ OWNER_WRITE GROUP_READ WORLD_READ)
+foreach(kind job house shop)
+    set(schema ${CMAKE_CURRENT_BINARY_DIR}/schemas/${kind}.schema.json)
+    add_custom_command(OUTPUT ${schema}
+        COMMAND ${CMAKE_COMMAND} -E make_directory ${CMAKE_CURRENT_BINARY_DIR}/schemas
+        COMMAND euryth-cli schema ${kind} > ${schema}
+        DEPENDS euryth-cli VERBATIM)
+    list(APPEND schemas ${schema})
+endforeach()
+add_custom_target(euryth_schemas ALL DEPENDS ${schemas})
+install(FILES ${schemas} DESTINATION ${CMAKE_INSTALL_DATADIR}/euryth/schemas)
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/data/demo DESTINATION ${CMAKE_INSTALL_DATADIR}/euryth)
 install(FILES ${PROJECT_SOURCE_DIR}/data/desktop/copyright ${PROJECT_SOURCE_DIR}/CHANGELOG.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
 find_program(EURYTH_GZIP gzip)
