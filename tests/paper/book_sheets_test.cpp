@@ -239,7 +239,7 @@ TEST_CASE("sheets of the book read back from PDF")
         {BookSheet::Card, {"Job card", "guide bosses", "0555 0117", "Springs are under load"}},
         {BookSheet::Quotation, {"Quotation", "1450.00 EUR", "elsewhere, charged as it comes"}},
         {BookSheet::Hours, {"Hours", "valve job", "Mara", "I2 0.6, I3 0.5"}},
-        {BookSheet::Label, {"Cast-iron pushrod four", "promised 2026-04-24", "B4-1188 c"}}};
+        {BookSheet::Label, {"Cast-iron pushrod", "promised 2026-04-24", "B4-1188 c"}}};
     for (const auto& [sheet, texts] : wanted) {
         const std::string read = readBack(folder.path() / "sheet.pdf", pdfText(book.sheets(sheet)));
         for (const char* text : texts) {
