@@ -25,6 +25,8 @@ PictureCanvas::PictureCanvas(Context context, const char* name) : Canvas(context
     setObjectName(QString::fromLatin1(name));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(120, 120);
+    setAccessibleName(tr("No picture"));
+    tellReader(tr("Add a picture, or drop one here."), {});
 }
 
 void PictureCanvas::setPicture(const QString& path, int quarterTurns, const QString& caption)

@@ -21,8 +21,9 @@ namespace euryth::widgets {
 
 namespace {
 
-constexpr double kStep = 1.25;    // of a key, or of a click of the wheel
-constexpr double kAside = 0.125;  // of the widget, by a key
+constexpr double kStep = 1.25;                     // of a key, or of a click of the wheel
+constexpr double kAside = 0.125;                   // of the widget, by a key
+constexpr const char* kTakesSigns = "takesSigns";  // a picture with a use of its own for + and -, with Ctrl too
 
 QEvent::Type prepareEvent()
 {
@@ -160,7 +161,9 @@ bool Canvas::event(QEvent* event)
         // Pictures have uses of their own for plain keys; these are the same in all of them.
         const auto* key = static_cast<QKeyEvent*>(event);
         const bool shiftWhenNear = key->modifiers() == Qt::ShiftModifier && m_nearness > 1.0;
-        if (canLookNearer() && (key->modifiers() & Qt::ControlModifier || shiftWhenNear) && lookByKey(*key))
+        const bool taken = property(kTakesSigns).toBool() && key->key() != Qt::Key_0;
+        const bool control = key->modifiers() & Qt::ControlModifier && !taken;
+        if (canLookNearer() && (control || shiftWhenNear) && lookByKey(*key))
             return true;
         break;
     }
