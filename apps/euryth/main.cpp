@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <cstdlib>
+
 #include <QCommandLineParser>
 #include <QDateTime>
 #include <QSettings>
@@ -117,7 +119,7 @@ int main(int argc, char** argv)
     window.show();
     if (options.isSet(untilShown)) {
         window.grab();  // everything laid out and painted
-        return 0;
+        std::_Exit(0);  // not timed: waiting for calls that are still worked out beside the window
     }
     QTimer::singleShot(0, &window.files(), [&window, &prompts] {
         tellCrash(window, prompts);
