@@ -5,6 +5,8 @@
 #include <QClipboard>
 #include <QContextMenuEvent>
 #include <QFile>
+#include <QProcess>
+#include <QRegularExpression>
 #include <QWheelEvent>
 
 #include "kit/chart_canvas.hpp"
@@ -83,6 +85,30 @@ TEST_CASE("sheets are printed in full size, a page each")
     const QByteArray pdf = contentOf(f.nextPath);
     CHECK(pdf.count("/Type /Page\n") + pdf.count("/Type /Page ") + pdf.count("/Page\r") > 1);
     CHECK(f.titles.contains("Sheets for the bench"));
+
+    // A place on the sheet is that place on the page: two words 50 mm apart, read back by another program.
+    paper::Sheet sheet;
+    sheet.write({20, 40}, "first");
+    sheet.write({20 + paper::kCheckLength, 40}, "second");
+    const QString path = in(folder, "one.pdf");
+    QPdfWriter writer(path);
+    writer.setPageSize(QPageSize(QPageSize::A4));
+    writer.setPageMargins({});
+    widgets::printSheets({sheet}, writer);
+    QProcess reader;
+    reader.start("pdftotext", {"-bbox", path, "-"});
+    if (!reader.waitForStarted()) {
+        WARN("the printed page is not measured: pdftotext (poppler-utils) is not installed");
+        return;
+    }
+    REQUIRE(reader.waitForFinished());
+    const QString words = QString::fromUtf8(reader.readAllStandardOutput());
+    const auto left = [&](const QString& word) {
+        const QRegularExpression place(QStringLiteral("xMin=\"([0-9.]+)\"[^>]*>%1<").arg(word));
+        return place.match(words).captured(1).toDouble() * 25.4 / 72.0;
+    };
+    CHECK(left("first") == Approx(20.0).margin(0.5));  // a letter's own edge
+    CHECK(left("second") - left("first") == Approx(50.0).margin(0.3));
 }
 
 TEST_CASE("one looks nearer by wheel and keys, what is under the pointer stays there, and all of it comes back")

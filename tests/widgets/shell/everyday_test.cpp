@@ -165,6 +165,29 @@ TEST_CASE("a job opens where one was in it")
     CHECK(f.workspace.stage() == calls::Stage::Book);
 }
 
+TEST_CASE("of many jobs the places of the newest are kept, that of a job saved for the first time too")
+{
+    const TempFolder folder;
+    const std::unique_ptr<QSettings> settings(settingsIn(folder));
+    WindowFixture f;
+    widgets::WindowKeeper keeper(*settings, f.window, {f.session, f.look});
+    f.settle();
+    const auto path = [&](int i) {
+        return QString::fromStdString((folder.path() / (std::to_string(i) + ".euryth.json")).string());
+    };
+    for (int i = 0; i < 70; ++i) {
+        REQUIRE(f.workspace.document().saveAs(path(i)).isEmpty());
+        f.workspace.chooseStation(i % 2 == 0 ? 3 : 4);
+    }
+    CHECK(settings->value("places").toStringList().size() == 64);
+    f.window.files().openFile(path(69));
+    f.settle();
+    CHECK(f.workspace.station() == 4);
+    f.window.files().openFile(path(68));
+    f.settle();
+    CHECK(f.workspace.station() == 3);
+}
+
 TEST_CASE("a changed job with a file is saved by itself, and one that somebody else has changed is not")
 {
     const TempFolder folder;

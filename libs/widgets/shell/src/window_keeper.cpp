@@ -12,13 +12,14 @@ namespace euryth::widgets {
 namespace {
 
 const QString kGeometry = QStringLiteral("geometry");
-constexpr int kMostPlaces = 64;
+const QString kPlaces = QStringLiteral("places");
+constexpr qsizetype kMostPlaces = 64;
 
-/// Under which the place in a job is kept; paths themselves may have signs that settings do not take.
-QString placeKey(const QString& path)
+/// What an entry of the list of places begins with; paths themselves may hold the mark between its parts.
+QString placeOf(const QString& path)
 {
-    return QStringLiteral("places/") +
-           QString::fromLatin1(QCryptographicHash::hash(path.toUtf8(), QCryptographicHash::Sha1).toHex());
+    return QString::fromLatin1(QCryptographicHash::hash(path.toUtf8(), QCryptographicHash::Sha1).toHex()) +
+           QLatin1Char(';');
 }
 
 }  // namespace
@@ -88,17 +89,21 @@ void WindowKeeper::apply(const app::Preferences& preferences)
 void WindowKeeper::jobChanged()
 {
     const auto& document = m_context.workspace.document();
-    const bool another = std::exchange(m_job, document.identity()) != document.identity();
-    m_path = document.path();
-    if (another)
-        QMetaObject::invokeMethod(this, &WindowKeeper::goWhereOneWas, Qt::QueuedConnection);
+    if (std::exchange(m_job, document.identity()) == document.identity())
+        return;
+    m_arriving = true;
+    QMetaObject::invokeMethod(this, &WindowKeeper::goWhereOneWas, Qt::QueuedConnection);
 }
 
 void WindowKeeper::goWhereOneWas()
 {
     auto& workspace = m_context.workspace;
-    const QStringList place =
-        m_path.isEmpty() ? QStringList() : m_settings.value(placeKey(m_path)).toString().split(QLatin1Char(';'));
+    const QString path = workspace.document().path();
+    QStringList place;
+    for (const QString& entry : m_settings.value(kPlaces).toStringList()) {
+        if (!path.isEmpty() && entry.startsWith(placeOf(path)))
+            place = entry.mid(placeOf(path).size()).split(QLatin1Char(';'));
+    }
     const auto at = [&](int i) { return i < place.size() ? place[i] : QString(); };
     const QString stage = m_preferences.firstStage.isEmpty() ? at(0) : m_preferences.firstStage;
     const auto ports = workspace.job().ports;
@@ -116,25 +121,23 @@ void WindowKeeper::goWhereOneWas()
         if (stage == at(0) && view > 0 && view < m_window.page().views().size())
             m_window.showView(info.id, view);
     }
+    m_arriving = false;
 }
 
 void WindowKeeper::keepPlace()
 {
     const auto& workspace = m_context.workspace;
-    if (m_path.isEmpty() || m_path != workspace.document().path() || !workspace.port())
+    const QString path = workspace.document().path();
+    if (m_arriving || path.isEmpty() || !workspace.port())
         return;
     const auto key = workspace.stage().key;
-    m_settings.setValue(
-        placeKey(m_path),
-        QStringList{QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())),
-                    QString::number(m_window.page().view()), QString::fromStdString(workspace.port()->id),
-                    workspace.station() ? QString::number(*workspace.station()) : QString()}
-            .join(QLatin1Char(';')));
-    m_settings.beginGroup(QStringLiteral("places"));
-    const QStringList all = m_settings.allKeys();
-    for (int i = 0; i < all.size() - kMostPlaces; ++i)
-        m_settings.remove(all[i]);  // so that it does not grow for ever
-    m_settings.endGroup();
+    const QStringList place{QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())),
+                            QString::number(m_window.page().view()), QString::fromStdString(workspace.port()->id),
+                            workspace.station() ? QString::number(*workspace.station()) : QString()};
+    QStringList all = m_settings.value(kPlaces).toStringList();
+    erase_if(all, [&](const QString& entry) { return entry.startsWith(placeOf(path)); });
+    all.prepend(placeOf(path) + place.join(QLatin1Char(';')));
+    m_settings.setValue(kPlaces, all.mid(0, kMostPlaces));  // the newest first, so that the oldest go
 }
 
 }  // namespace euryth::widgets

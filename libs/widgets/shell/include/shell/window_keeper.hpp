@@ -37,7 +37,7 @@ private:
     QTimer m_save;
     app::Preferences m_preferences;
     quint64 m_job = 0;
-    QString m_path;  ///< of the job whose place is kept
+    bool m_arriving = false;  ///< in a job that has just been opened; where one is in it is not yet chosen
 };
 
 }  // namespace euryth::widgets
