@@ -141,4 +141,5 @@ TEST_CASE("texts stand out by 4.5 to 1 in both styles, measured from the picture
         INFO(weak.join('\n').toStdString());
         CHECK(weak.isEmpty());
     }
+    f.look.setStyle(drawing::Style::Paper);  // it is the whole application's
 }

@@ -21,9 +21,8 @@ namespace euryth::widgets {
 
 namespace {
 
-constexpr double kStep = 1.25;                     // of a key, or of a click of the wheel
-constexpr double kAside = 0.125;                   // of the widget, by a key
-constexpr const char* kTakesSigns = "takesSigns";  // a picture with a use of its own for + and -, with Ctrl too
+constexpr double kStep = 1.25;    // of a key, or of a click of the wheel
+constexpr double kAside = 0.125;  // of the widget, by a key
 
 QEvent::Type prepareEvent()
 {
@@ -161,7 +160,7 @@ bool Canvas::event(QEvent* event)
         // Pictures have uses of their own for plain keys; these are the same in all of them.
         const auto* key = static_cast<QKeyEvent*>(event);
         const bool shiftWhenNear = key->modifiers() == Qt::ShiftModifier && m_nearness > 1.0;
-        const bool taken = property(kTakesSigns).toBool() && key->key() != Qt::Key_0;
+        const bool taken = takesSignKeys() && key->key() != Qt::Key_0;
         const bool control = key->modifiers() & Qt::ControlModifier && !taken;
         if (canLookNearer() && (control || shiftWhenNear) && lookByKey(*key))
             return true;

@@ -57,7 +57,6 @@ FieldSectionCanvas::FieldSectionCanvas(Context context, app::VirtualProbe& probe
 {
     setMinimumSize(200, 140);
     setFocusPolicy(Qt::StrongFocus);
-    setProperty("takesSigns", true);  // they push a wall
     setAccessibleName(tr("Computed speed in the section, from the window, roof up"));
     connect(&probe, &app::VirtualProbe::changed, this, &Canvas::outdate);
 }

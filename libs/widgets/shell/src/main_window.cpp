@@ -43,7 +43,8 @@ MainWindow::MainWindow(Context context, Prompts prompts, Services services, std:
       m_context(context),
       m_prompts(std::move(prompts)),
       m_stages(std::move(stages)),
-      m_files(context, m_prompts, services, this)
+      m_files(context, m_prompts, services, this),
+      m_settings(services.settings)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -300,8 +301,8 @@ Tour& MainWindow::tour()
 {
     if (!m_tour)
         m_tour = new Tour(*this, tourSteps(), [this](int step) {
-            if (m_files.settings())
-                m_files.settings()->setValue(QStringLiteral("tourStep"), step);
+            if (m_settings)
+                m_settings->setValue(QStringLiteral("tourStep"), step);
         });
     return *m_tour;
 }

@@ -293,8 +293,7 @@ void withPicture(Desk& desk, void (*does)(QWidget&))
 void takeTour(Desk& desk)
 {
     MainWindow& window = windowOf(desk);
-    const int step =
-        window.files().settings() ? window.files().settings()->value(QStringLiteral("tourStep")).toInt() : 0;
+    const int step = window.settings() ? window.settings()->value(QStringLiteral("tourStep")).toInt() : 0;
     if (desk.workspace().job().ports.empty() || step == 0) {
         if (!window.files().mayReplace())
             return;

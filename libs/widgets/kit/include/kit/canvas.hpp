@@ -48,6 +48,8 @@ protected:
     [[nodiscard]] virtual QMarginsF edges() const { return {}; }
     /// False for pictures that have a way of their own to look nearer, or none.
     [[nodiscard]] virtual bool canLookNearer() const { return true; }
+    /// True for pictures with a use of their own for + and -, with Ctrl too.
+    [[nodiscard]] virtual bool takesSignKeys() const { return false; }
     /// Prepares what has changed; paintings and mouse handlers that cannot wait call it.
     void bringUpToDate() const;
     /// Lays what is missing, a text with links (kit/field_links.hpp), over the whole picture; painters leave such a

@@ -24,6 +24,7 @@ public:
     [[nodiscard]] QPointF pixelOf(geometry::Point at) const;
 
 protected:
+    [[nodiscard]] bool takesSignKeys() const override { return true; }  // they push a wall
     [[nodiscard]] drawing::FieldSectionScene makeScene() const override;
     void draw(QPainter& painter, const drawing::FieldSectionScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;

@@ -30,7 +30,6 @@ public:
     /// Questions are asked over `window`; they have to outlive this.
     JobFiles(Context context, const Prompts& prompts, Services services, QWidget* window);
 
-    [[nodiscard]] QSettings* settings() const { return m_services.settings; }
     /// True where the open job may be replaced.
     bool mayReplace();
     void newJob();

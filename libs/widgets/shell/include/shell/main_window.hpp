@@ -41,6 +41,8 @@ public:
     [[nodiscard]] Commands& commands() const { return *m_commands; }
     [[nodiscard]] QAction* action(CommandId id) const { return m_commands->action(id); }
     [[nodiscard]] JobFiles& files() { return m_files; }
+    /// What is kept from one start to the next; null where nothing is.
+    [[nodiscard]] QSettings* settings() const { return m_settings; }
     [[nodiscard]] const std::vector<StageInfo>& stages() const { return m_stages; }
     [[nodiscard]] const StageInfo& stageNow() const { return m_stages[stageIndex()]; }
     /// The page of the stage on screen.
@@ -92,6 +94,7 @@ private:
     std::vector<StageInfo> m_stages;
     Commands* m_commands = nullptr;
     JobFiles m_files;
+    QSettings* m_settings;
     QStackedWidget* m_pages = nullptr;
     QButtonGroup* m_stageButtons = nullptr;
     BenchStrip* m_bench = nullptr;
