@@ -18,12 +18,20 @@ function(euryth_manual program summary)
 endfunction()
 
 find_program(EURYTH_HELP2MAN help2man)
-euryth_manual(euryth-cli "work out a cylinder head's ports on the command line")
 euryth_manual(euryth-sim "a simulated flow bench that ships with Euryth")
 if(EURYTH_WITH_WINDOW)
     euryth_manual(euryth "plan, probe and cut a cylinder head's ports")
 endif()
 if(EURYTH_HELP2MAN)
+    # Of many calls help2man makes one long column.
+    set(page ${CMAKE_CURRENT_BINARY_DIR}/man/euryth-cli.1)
+    add_custom_command(OUTPUT ${page}.gz
+        COMMAND ${CMAKE_COMMAND} -E make_directory ${CMAKE_CURRENT_BINARY_DIR}/man
+        COMMAND ${PROJECT_SOURCE_DIR}/tools/manual.sh $<TARGET_FILE:euryth-cli> ${page}
+        COMMAND gzip -9nf ${page}
+        DEPENDS euryth-cli ${PROJECT_SOURCE_DIR}/tools/manual.sh VERBATIM)
+    set_property(GLOBAL APPEND PROPERTY euryth_manuals ${page}.gz)
+    install(FILES ${page}.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
     set(completion ${CMAKE_CURRENT_BINARY_DIR}/completion/euryth-cli)
     add_custom_command(OUTPUT ${completion}
         COMMAND ${CMAKE_COMMAND} -E make_directory ${CMAKE_CURRENT_BINARY_DIR}/completion
@@ -41,15 +49,20 @@ if(EURYTH_WITH_WINDOW)
     install(FILES ${desktop}/euryth-mime.xml DESTINATION ${CMAKE_INSTALL_DATADIR}/mime/packages RENAME euryth.xml)
     set(icons ${CMAKE_INSTALL_DATADIR}/icons/hicolor)
     install(FILES ${PROJECT_SOURCE_DIR}/data/icons/euryth.svg DESTINATION ${icons}/scalable/apps)
-    install(FILES ${PROJECT_SOURCE_DIR}/data/icons/euryth-job.svg DESTINATION ${icons}/scalable/mimetypes)
+    set(kinds euryth-job euryth-house euryth-packed)
+    foreach(kind ${kinds})
+        install(FILES ${PROJECT_SOURCE_DIR}/data/icons/${kind}.svg DESTINATION ${icons}/scalable/mimetypes)
+    endforeach()
     find_program(EURYTH_RSVG rsvg-convert)
     foreach(size 16 24 32 48 64 128 256)
         if(NOT EURYTH_RSVG)
             break()
         endif()
-        foreach(icon "euryth;apps" "euryth-job;mimetypes")
-            list(GET icon 0 name)
-            list(GET icon 1 place)
+        foreach(name euryth ${kinds})
+            set(place mimetypes)
+            if(name STREQUAL "euryth")
+                set(place apps)
+            endif()
             set(picture ${CMAKE_CURRENT_BINARY_DIR}/icons/${size}/${name}.png)
             add_custom_command(OUTPUT ${picture}
                 COMMAND ${CMAKE_COMMAND} -E make_directory ${CMAKE_CURRENT_BINARY_DIR}/icons/${size}

@@ -4,9 +4,15 @@
 euryth_packages=(
     g++ cmake ninja-build
     qt6-base-dev qt6-svg-dev libqt6opengl6-dev libgl-dev libopengl-dev libgl1-mesa-dri
-    libboost-dev libboost-program-options-dev libnlopt-dev libnlopt-cxx-dev libeigen3-dev libcgal-dev nlohmann-json3-dev libexpected-dev catch2
+    libboost-dev libboost-program-options-dev libnlopt-dev libnlopt-cxx-dev libeigen3-dev libcgal-dev libocct-data-exchange-dev nlohmann-json3-dev libexpected-dev catch2
     libpugixml-dev lib2geom-dev libdxflib-dev libcairo2-dev libfreetype-dev zlib1g-dev libzip-dev libqrencode-dev libgdk-pixbuf-2.0-dev libqt6sql6-sqlite libicu-dev pkg-config
     xvfb xauth
+)
+
+# What packing, and checking a package, takes beside these.
+# shellcheck disable=SC2034  # used where this is sourced
+euryth_package_tools=(
+    help2man librsvg2-bin dpkg-dev lintian appstream desktop-file-utils shared-mime-info libxml2-utils debootstrap
 )
 
 install_packages() {

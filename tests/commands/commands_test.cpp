@@ -276,6 +276,7 @@ TEST_CASE("help and version")
 {
     CHECK(call({"--help"}).out.find("euryth-cli cut JOB --port I1") != std::string::npos);
     CHECK(call({"--version"}).out.find("euryth-cli ") == 0);
+    CHECK(call({"help"}).out.find("cli.") == std::string::npos);  // every call is told in words
 }
 
 TEST_CASE("field and short-side: the demo port's air, with the place where it is asked")

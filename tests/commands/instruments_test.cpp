@@ -106,6 +106,7 @@ TEST_CASE("the simulator says what it needs and which faults it knows")
         return Outcome{code, out.str(), err.str()};
     };
     CHECK(simulated({"--help"}).code == commands::kDone);
+    CHECK(simulated({"--version"}).out.find("euryth-sim ") == 0);
     CHECK(simulated({kDemo}).code == commands::kWrongUsage);
     CHECK(simulated({kDemo, "--port", "I1", "--seed", "1", "--pty", "a", "--listen", "b"}).code ==
           commands::kWrongUsage);

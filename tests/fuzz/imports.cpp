@@ -7,7 +7,10 @@
 #include "imports/flow_import.hpp"
 #include "imports/lift_import.hpp"
 #include "imports/outline_file.hpp"
+#include "imports/probe_import.hpp"
 #include "imports/station_import.hpp"
+#include "imports/table_kind.hpp"
+#include "imports/touch_import.hpp"
 #include "mutate.hpp"
 
 using namespace euryth;
@@ -32,6 +35,8 @@ int main(int argc, char** argv)
                             R"(<polygon points="0,0 80,0 80,60"/><circle cx="5" cy="5" r="4"/></svg>)";
     const std::string table = "s;width;height;radius;wall left\n0;36;33;9;5\n10;35,5;33 mm;9;\n20;1.4in;33;9;4.8\n";
     const std::string lifts = "deg;lift\n-140;0\n-70;6,5\n0;11.5\n70;0.24in\n150;0\n";
+    const std::string probes = "set,station mm,left,roof,speed m/s\nP1,12,0,0,81\nP1,12,0.5,0,84.2\nP2,30,-0.5,0.5,\n";
+    const std::string touched = "a;0;0;0\na;0;30;0\na;0;30;25\na;0;0;25\nb;20;0;0\nb;20;28;0\nb;20;28;24\nb;20;0;24\n";
     const std::string flows = "lift mm,CFM,swirl rpm,at\n2,42,120,\n4,84cfm,,28inH2O\n6,\"118,5\",300,\n";
     constexpr std::array<std::string_view, 18> pieces{"<",    ">",     "\"", "/",    ";",    "\t",
                                                       "\n",   "1e308", "-1", "nan",  "a",    "z",
@@ -51,6 +56,18 @@ int main(int argc, char** argv)
                                             imports::CamAngles::Crank, {});
         if (cam.troubles.empty() && (cam.table.size() < 3 || cam.table.front().lift > Length{}))
             std::abort();
+        const auto probeRows = imports::splitTable(fuzz::mutated(probes, pieces, random));
+        for (const auto& set : imports::readProbes(probeRows, imports::guessProbeColumns(probeRows), {}).sets) {
+            if (!set.stationS || set.readings.empty())
+                std::abort();
+        }
+        const auto touchRows = imports::splitTable(fuzz::mutated(touched, pieces, random));
+        const auto sections = imports::readTouch(touchRows, imports::guessTouchColumns(touchRows), {}, lengthFromMm(1));
+        for (const auto& station : sections.stations) {
+            if (geometry::problemOf({station.section.points}))
+                std::abort();
+        }
+        imports::kindOfTable(touchRows);
         const auto flowRows = imports::splitTable(fuzz::mutated(flows, pieces, random));
         const auto test =
             imports::readFlows(flowRows, imports::guessFlowColumns(flowRows), imports::guessFlowUnits(flowRows, {}));

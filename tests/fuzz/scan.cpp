@@ -4,6 +4,7 @@
 #include <cstdlib>
 #include <cstring>
 
+#include "job/traced.hpp"
 #include "mutate.hpp"
 #include "scan/port_scan.hpp"
 
@@ -94,7 +95,7 @@ int main(int argc, char** argv)
         if (!scan)
             return;
         for (const std::size_t i : scan::proposeStations(*scan)) {
-            if (scan::stationOf(scan->slices.at(i)).section.points.size() < 3)
+            if (job::tracedStation(scan->slices.at(i)).section.points.size() < 3)
                 std::abort();
         }
     });

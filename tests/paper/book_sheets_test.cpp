@@ -6,6 +6,7 @@
 #include <fstream>
 #include <map>
 
+#include "imports/probe_import.hpp"
 #include "paper/book_sheets.hpp"
 #include "paper/writers.hpp"
 #include "pictures/raster.hpp"
@@ -199,9 +200,9 @@ TEST_CASE("hours lie by operation and by person")
     CHECK(holds(text, "3.3 h"));  // 200 minutes
     CHECK(holds(text, "Mara"));
     CHECK_FALSE(holds(text, book.job.work.customer.name));
-    const auto rows = hoursTable(book.job);
+    const auto rows = tableOf(book.job, JobTable::Hours);
     CHECK(rows.size() == book.job.work.hours.size() + 1);
-    CHECK(flowTable(book.job).size() > 15);
+    CHECK(tableOf(book.job, JobTable::Flow).size() > 15);
 }
 
 TEST_CASE("long texts go on on the next sheet")
@@ -267,4 +268,35 @@ TEST_CASE("a picture file is read upright, scaled and turned, and what is none i
     CHECK(turned->width == 64);
     CHECK_FALSE(pictures::readPicture(EURYTH_DEMO_FOUR, 100));
     CHECK(pictures::readPicture("/not/there.png", 100).error().id() == "picture.unreadable");
+}
+
+TEST_CASE("probe sets go out as a table and come back as they were")
+{
+    job::Job job = demoJob();
+    job.ports[0].probes.front().note.clear();
+    const auto rows = imports::splitTable(csvText(tableOf(job, JobTable::Probes)));
+    const auto back = imports::readProbes(rows, imports::guessProbeColumns(rows), {});
+    CHECK(back.troubles.empty());
+    std::vector<const job::ProbeSet*> all;
+    for (const job::Port& port : job.ports) {
+        for (const job::ProbeSet& set : port.probes)
+            all.push_back(&set);
+    }
+    REQUIRE(back.sets.size() == all.size());
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        CHECK(back.sets[i].id == all[i]->id);
+        CHECK(back.sets[i].stationS == all[i]->stationS);
+        CHECK(back.sets[i].lift == all[i]->lift);
+        CHECK(back.sets[i].depression == all[i]->depression);
+        CHECK(back.sets[i].state == all[i]->state);
+        REQUIRE(back.sets[i].readings.size() == all[i]->readings.size());
+        for (std::size_t k = 0; k < all[i]->readings.size(); ++k) {
+            CHECK(back.sets[i].readings[k].u == all[i]->readings[k].u);
+            CHECK(back.sets[i].readings[k].v == all[i]->readings[k].v);
+            CHECK(back.sets[i].readings[k].speed == all[i]->readings[k].speed);
+            CHECK(back.sets[i].readings[k].impact == all[i]->readings[k].impact);
+        }
+    }
+    CHECK(jobTableNamed("probes") == JobTable::Probes);
+    CHECK_FALSE(jobTableNamed("label"));
 }

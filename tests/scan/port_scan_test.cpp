@@ -5,6 +5,7 @@
 #include <random>
 
 #include "exports/mesh_files.hpp"
+#include "job/traced.hpp"
 #include "port_field/port_shape.hpp"
 #include "scan/port_scan.hpp"
 #include "support/demo.hpp"
@@ -130,7 +131,7 @@ TEST_CASE("a scan that is rough by a twentieth of a millimetre is found all the 
     CHECK(inMm(scan.slices.back().s) == Approx(99.0).margin(2.0));
     for (const scan::Slice& slice : scan.slices)
         CHECK(slice.area.si() == Approx(polygonArea(0.016)).epsilon(0.03));
-    const job::Station station = scan::stationOf(scan.slices[scan.slices.size() / 2]);
+    const job::Station station = job::tracedStation(scan.slices[scan.slices.size() / 2]);
     CHECK(station.section.points.size() <= 160);
     CHECK(geometry::area({station.section.points}).si() == Approx(polygonArea(0.016)).epsilon(0.03));
 }

@@ -19,10 +19,11 @@
 #include "probe/probe_stage.hpp"
 #include "shape/shape_stage.hpp"
 #include "shell/dialogs.hpp"
-#include "shell/flow_dialog.hpp"
 #include "shell/main_window.hpp"
+#include "shell/scan_dialog.hpp"
 #include "shell/shape_dialogs.hpp"
 #include "shell/shell_commands.hpp"
+#include "shell/table_dialogs.hpp"
 #include "support/demo.hpp"
 #include "support/qt_strings.hpp"
 #include "support/temp_folder.hpp"
@@ -59,6 +60,8 @@ struct WindowFixture {
     std::optional<std::size_t> earlier;        ///< which earlier version comes back
     std::vector<widgets::EarlierVersion> versions;
     QString nextFolder;
+    QStringList offered;              ///< by the last question for one of several
+    std::optional<int> chosenOption;  ///< the answer to it
     bool printsSheets = false;
     std::optional<app::Preferences> preferences;  ///< what the settings would return
     app::Preferences preferencesNow;              ///< what they were asked with
@@ -66,6 +69,7 @@ struct WindowFixture {
 
     WindowFixture() : window({session, look}, prompts())
     {
+        window.makePages();
         window.files().openDemo();
         window.show();
         window.activateWindow();
@@ -111,8 +115,26 @@ struct WindowFixture {
         p.copyTo = [this](QWidget*, const job::Job&, std::size_t) { return copyTo; };
         p.swapWith = [this](QWidget*, const job::Job&, std::size_t) { return swapWith; };
         p.importStations = [](QWidget* parent, widgets::Context context, const QString& text) {
-            const widgets::ImportDialog dialog(context, text, parent);
-            return std::optional(dialog.import().stations);
+            const widgets::StationTableDialog dialog(context, text, parent);
+            return std::optional(dialog.stations());
+        };
+        p.importTouch = [](QWidget* parent, widgets::Context context, const QString& text) {
+            const widgets::TouchTableDialog dialog(context, text, parent);
+            return dialog.usable() ? std::optional(dialog.stations()) : std::nullopt;
+        };
+        p.importProbes = [](QWidget* parent, widgets::Context context, const QString& text) {
+            const widgets::ProbeTableDialog dialog(context, text, parent);
+            return dialog.usable() ? std::optional(dialog.sets()) : std::nullopt;
+        };
+        p.scanStations = [](QWidget* parent, widgets::Context context, const QString& path) {
+            widgets::ScanDialog dialog(context, path, parent);
+            dialog.finish();
+            return dialog.usable() ? std::optional(dialog.stations()) : std::nullopt;
+        };
+        p.choose = [this](QWidget*, const QString& title, const QString&, const QStringList& options) {
+            titles << title;
+            offered = options;
+            return chosenOption;
         };
         p.knownLength = [this](QWidget*, widgets::Context, const QString& question) {
             titles << question;
@@ -130,7 +152,7 @@ struct WindowFixture {
         };
         p.importFlow = [](QWidget* parent, widgets::Context context,
                           const QString& text) -> std::optional<std::vector<job::FlowPoint>> {
-            const widgets::FlowDialog dialog(context, text, parent);
+            const widgets::FlowTableDialog dialog(context, text, parent);
             return dialog.usable() ? std::optional(dialog.points()) : std::nullopt;
         };
         p.takeHouse = [this](QWidget* parent, widgets::Context context, const job::House& house) {

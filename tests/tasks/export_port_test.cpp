@@ -51,18 +51,20 @@ TEST_CASE("the ending says what is written, in small letters or large")
     CHECK(tasks::writtenAs("air.stl") == Written::Surface);
     CHECK(tasks::writtenAs("air.vtk") == Written::Mesh);
     CHECK(tasks::writtenAs("air.case") == Written::Case);
+    CHECK(tasks::writtenAs("air.STP") == Written::Step);
+    CHECK(tasks::writtenAs("air.igs") == Written::Iges);
     for (const char* none : {"plan", "plan.", ".csv", "plan.csv.txt", "csv", ""})
         CHECK_FALSE(tasks::writtenAs(none));
     for (const Written kind : {Written::Table, Written::Svg, Written::Dxf, Written::Pdf})
-        CHECK_FALSE(tasks::isOfField(kind));
-    for (const Written kind : {Written::Surface, Written::Mesh, Written::Case})
-        CHECK(tasks::isOfField(kind));
+        CHECK_FALSE(tasks::isOfShape(kind));
+    for (const Written kind : {Written::Step, Written::Iges, Written::Surface, Written::Mesh, Written::Case})
+        CHECK(tasks::isOfShape(kind));
 }
 
 TEST_CASE("each kind is the file that it says")
 {
     Bench b;
-    for (const char* name : {"p.csv", "p.svg", "p.dxf", "p.pdf", "p.stl", "p.vtk"}) {
+    for (const char* name : {"p.csv", "p.svg", "p.dxf", "p.pdf", "p.stl", "p.vtk", "p.step", "p.igs"}) {
         CAPTURE(name);
         REQUIRE(b.write(name));
     }
@@ -74,6 +76,8 @@ TEST_CASE("each kind is the file that it says")
     CHECK(b.text("p.pdf").starts_with("%PDF-"));
     CHECK(b.text("p.stl").find("facet") != std::string::npos);
     CHECK(b.text("p.vtk").starts_with("# vtk DataFile"));
+    CHECK(b.text("p.step").starts_with("ISO-10303-21;"));
+    CHECK(b.text("p.igs").find("S      1") != std::string::npos);
     REQUIRE(b.write("p.case"));
     CHECK(std::filesystem::is_regular_file(b.folder.path() / "p.case" / "system" / "controlDict"));
 }

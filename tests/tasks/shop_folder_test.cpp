@@ -68,8 +68,10 @@ TEST_CASE("sheets of the book have their endings")
     wish.path = folder.path() / "x.csv";
     CHECK(tasks::exportBook(subject, wish).error().kind == tasks::Error::Kind::Wish);
     wish.sheet = paper::BookSheet::Hours;
-    CHECK(tasks::exportBook(subject, wish));
-    CHECK(tasks::exportFlowTable(job, folder.path() / "x.pdf").error().kind == tasks::Error::Kind::Wish);
+    CHECK(tasks::exportBook(subject, wish).error().kind == tasks::Error::Kind::Wish);
+    CHECK(tasks::exportTable(job, paper::JobTable::Hours, folder.path() / "x.csv"));
+    CHECK(tasks::exportTable(job, paper::JobTable::Flow, folder.path() / "x.pdf").error().kind ==
+          tasks::Error::Kind::Wish);
     wish.path = folder.path() / "not there" / "x.pdf";
     CHECK(tasks::exportBook(subject, wish).error().kind == tasks::Error::Kind::File);
 }

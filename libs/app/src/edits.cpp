@@ -63,6 +63,17 @@ std::size_t addProbeSet(job::Job& job, job::Port& port, std::size_t station)
     return port.probes.size() - 1;
 }
 
+std::size_t addProbeSets(job::Port& port, std::vector<job::ProbeSet> sets)
+{
+    const std::size_t first = port.probes.size();
+    for (job::ProbeSet& set : sets) {
+        if (set.id.empty() || std::ranges::find(port.probes, set.id, &job::ProbeSet::id) != port.probes.end())
+            set.id = tasks::nextSetId(port);
+        port.probes.push_back(std::move(set));
+    }
+    return first;
+}
+
 void removeProbeSet(job::Port& port, std::size_t probe)
 {
     port.probes.erase(port.probes.begin() + static_cast<std::ptrdiff_t>(probe));

@@ -22,4 +22,10 @@ Session::Session(const Clock& clock, QObject* parent)
     connect(&m_engine, &EngineResults::arrived, &m_workspace, &Workspace::refresh);
 }
 
+void Session::noteWritten()
+{
+    ++m_written;
+    m_workspace.refresh();
+}
+
 }  // namespace euryth::app

@@ -46,6 +46,7 @@ struct Request {
     std::string today;
     std::string sheet;
     std::string unit;
+    std::string part;
     bool otherWay = false;
     bool withCustomer = false;
     bool withoutCustomer = false;
@@ -105,6 +106,8 @@ int callConvert(const Request& request, std::ostream& out);
 /// Shared by the calls.
 job::Job loadOrThrow(const std::string& path);
 const job::Port& portOrThrow(const job::Job& job, const std::string& id);
+/// The station that --station-mm asks for.
+std::size_t stationOrThrow(const Request& request, const job::Port& port);
 /// Where a port or branch stands in the file.
 std::string portPlace(const job::Port& port);
 /// A number with a decimal point and nothing behind it.

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <array>
 #include <map>
 #include <ostream>
 
@@ -24,12 +26,12 @@ int endOf(const tl::expected<void, tasks::Error>& written)
 int exportSheet(const Request& request)
 {
     const auto sheet = paper::bookSheetNamed(request.sheet);
-    const bool flow = request.sheet == "flow";
-    if (!sheet && !flow)
+    const auto table = paper::jobTableNamed(request.sheet);
+    if (!sheet && !table)
         throw wrongUsage("cli.bad-sheet", {{"typed", request.sheet}});
     const job::Job job = loadOrThrow(request.jobPath);
-    if (flow)
-        return endOf(tasks::exportFlowTable(job, request.to));
+    if (table && (!sheet || tasks::writtenAs(request.to) == tasks::Written::Table))
+        return endOf(tasks::exportTable(job, *table, request.to));
     const std::filesystem::path file(request.jobPath);
     const auto shop = tasks::loadShop(file.has_parent_path() ? file.parent_path() : std::filesystem::path("."));
     if (!shop)
@@ -42,6 +44,18 @@ int exportSheet(const Request& request)
     };
     return endOf(tasks::exportBook({job, *shop, file, analysisOf},
                                    {request.to, *sheet, {}, todayOf(request), request.withCustomer, {}}));
+}
+
+/// What of the port a solid is of, and of which station.
+void choosePart(tasks::ExportWish& wish, const Request& request, const job::Port& port)
+{
+    constexpr std::array<std::string_view, 3> parts{"port", "runner", "section"};
+    const auto found = std::ranges::find(parts, request.part);
+    if (found == parts.end())
+        throw wrongUsage("cli.bad-part", {{"typed", request.part}});
+    wish.part = static_cast<solids::Part>(found - parts.begin());
+    if (wish.part == solids::Part::Section)
+        wish.station = stationOrThrow(request, port);
 }
 
 }  // namespace
@@ -60,6 +74,8 @@ int callExport(const Request& request, std::ostream&)
     const job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
     const auto analysis = analysis::analyse(job, port);
+    if (!request.part.empty())
+        choosePart(wish, request, port);
     if (!request.flow.empty())
         wish.air = *port_field::portAir(job, port, analysis, flowOf(request.flow), nullptr);
     const auto written = tasks::exportPort({job, port, analysis}, wish);

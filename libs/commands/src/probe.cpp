@@ -147,17 +147,14 @@ int callProbe(const Request& request, std::ostream& out)
 {
     job::Job job = loadOrThrow(request.jobPath);
     const job::Port& port = portOrThrow(job, request.port);
-    const Length s = lengthFromMm(numberOf("station-mm", request.station, 0, 2000));
-    const auto station = job::stationNear(port, s);
-    if (!station)
-        throw CallError(kJobHasErrors, say("cli.no-station", {{"port", port.id}, {"s", Position{s}}}));
-    devices::SetTaker taker(goalsFor(request.grid, port.stations[*station].s));
+    const std::size_t station = stationOrThrow(request, port);
+    devices::SetTaker taker(goalsFor(request.grid, port.stations[station].s));
     Desk desk(request.device);
     greet(desk);
     bring(desk, Channel::Depression, "depression-pa", request.depression);
     bring(desk, Channel::Lift, "lift-mm", request.lifts);
     takeAll(desk, taker, request);
-    const auto set = tasks::probeSetOf(taker, desk.instrument(), job, port, port.stations[*station].s, timeOfDay());
+    const auto set = tasks::probeSetOf(taker, desk.instrument(), job, port, port.stations[station].s, timeOfDay());
     for (const Phrase& doubt : tasks::doubtsOf(job, port, set, tasks::unsteadyOf(taker), tasks::flowStuck(taker)))
         request.tell(doubt);
     const std::size_t index = *job::findPort(job, port.id);

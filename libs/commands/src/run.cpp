@@ -48,7 +48,8 @@ constexpr std::array<std::string_view, 3> kAirOptions{"temperature-c", "pressure
 constexpr std::array<std::string_view, 1> kToday{"today"};
 constexpr std::array<std::string_view, 3> kScanMore{"unit", "other-way", "to"};
 constexpr std::array<std::string_view, 1> kPackMore{"without-customer"};
-constexpr std::array<std::string_view, 5> kExportMore{"port", "flow-m3s", "sheet", "with-customer", "today"};
+constexpr std::array<std::string_view, 7> kExportMore{"port",  "flow-m3s", "sheet",     "with-customer",
+                                                      "today", "part",     "station-mm"};
 constexpr std::span<const std::string_view> kNone;
 
 constexpr std::array kCalls{
@@ -73,10 +74,12 @@ constexpr std::array kCalls{
     CallEntry{"bench", "bench JOB --port I1 --lift-mm 2,4,6 --quality coarse", kNone, nullptr},
     CallEntry{"viscous", "viscous JOB --port I1 --flow-m3s Q --quality coarse --points P.csv", kPortFlowPointsQuality,
               callViscous},
-    CallEntry{"export",
-              "export JOB (--port I1 --to X.(csv,svg,dxf,pdf,stl,vtk,case) [--flow-m3s Q] | --sheet "
-              "customer|card|quotation|hours|label|flow --to X.(pdf,csv) [--with-customer] [--today 2026-11-25])",
-              kTo, callExport, kExportMore},
+    CallEntry{
+        "export",
+        "export JOB (--port I1 --to X.(csv,svg,dxf,pdf,stl,step,iges,vtk,case) [--flow-m3s Q] [--part "
+        "port|runner|section --station-mm S] | --sheet "
+        "customer|card|quotation|hours|label|flow|probes --to X.(pdf,csv) [--with-customer] [--today 2026-11-25])",
+        kTo, callExport, kExportMore},
     CallEntry{"probe",
               "probe JOB --port I1 --station-mm S --grid 3x3 --device URI --to OUT [--lift-mm L] [--depression-pa A]",
               kProbing, callProbe, kProbingMore},
@@ -119,7 +122,7 @@ Request parseRequest(const CallEntry& entry, const std::vector<std::string>& arg
         "temperature-c", po::value(&request.temperature))("pressure-pa", po::value(&request.pressure))(
         "humidity", po::value(&request.humidity))("from-pa", po::value(&request.fromDepression))(
         "to-pa", po::value(&request.toDepression))("today", po::value(&request.today))(
-        "sheet", po::value(&request.sheet))("unit", po::value(&request.unit))(
+        "sheet", po::value(&request.sheet))("part", po::value(&request.part))("unit", po::value(&request.unit))(
         "other-way", po::bool_switch(&request.otherWay))("with-customer", po::bool_switch(&request.withCustomer))(
         "without-customer", po::bool_switch(&request.withoutCustomer))("stop-after", po::value(&stopAfter));
     po::positional_options_description positions;

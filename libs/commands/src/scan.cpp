@@ -5,6 +5,7 @@
 
 #include "call.hpp"
 #include "files/job_file.hpp"
+#include "job/traced.hpp"
 
 namespace euryth::commands {
 
@@ -28,7 +29,7 @@ job::Job jobOf(const scan::PortScan& scan, const std::vector<std::size_t>& propo
     port.id = "I1";
     port.side = job::Side::Intake;
     for (const std::size_t i : proposed)
-        port.stations.push_back(scan::stationOf(scan.slices[i]));
+        port.stations.push_back(job::tracedStation(scan.slices[i]));
     return job;
 }
 

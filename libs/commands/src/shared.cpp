@@ -48,6 +48,15 @@ const job::Port& portOrThrow(const job::Job& job, const std::string& id)
     throw wrongUsage("cli.no-port", {{"port", id}, {"known", known.empty() ? say("none") : verbatim(known)}});
 }
 
+std::size_t stationOrThrow(const Request& request, const job::Port& port)
+{
+    const Length s = lengthFromMm(numberOf("station-mm", request.station, 0, 2000));
+    const auto station = job::stationNear(port, s);
+    if (!station)
+        throw CallError(kJobHasErrors, say("cli.no-station", {{"port", port.id}, {"s", Position{s}}}));
+    return *station;
+}
+
 std::string portPlace(const job::Port& port)
 {
     return port.isBranch() ? "ports/" + port.parent + "/branches/" + job::branchName(port) : "ports/" + port.id;

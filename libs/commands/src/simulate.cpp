@@ -103,6 +103,10 @@ int simulate(const std::vector<std::string>& arguments, std::ostream& out, std::
         out << words(say("sim.help")) << '\n';
         return kDone;
     }
+    if (arguments.size() == 1 && arguments[0] == "--version") {
+        out << "euryth-sim " << EURYTH_VERSION << '\n';
+        return kDone;
+    }
     try {
         play(wishesOf(arguments), out, err, stop);
         return kDone;

@@ -12,22 +12,23 @@ namespace {
 
 constexpr double kHandle = 7.0;
 constexpr double kGrab = 14.0;
+constexpr int kAreaTicks = 6;
+constexpr int kPlaceTicks = 8;
 
 void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
 {
     painter.setFont(font(text::kSecond));
-    for (const auto& [value, label] : displayTicks(view.y, units::Kind::Area, scene.units, 6)) {
+    painter.setPen(solidPen(theme.line));
+    const int rows = ticksInSight(painter, view.y, Qt::Vertical, kAreaTicks);
+    for (const auto& [value, label] : displayTicks(view.y, units::Kind::Area, scene.units, rows)) {
         const double py = view.y.toPixel(value);
-        painter.setPen(solidPen(theme.line));
         painter.drawLine(QPointF(view.plot.left(), py), QPointF(view.plot.right(), py));
-        painter.setPen(theme.ink2);
-        painter.drawText(QRectF(view.plot.left() - 60, py - 9, 52, 18), Qt::AlignRight | Qt::AlignVCenter, label);
     }
-    for (const auto& [value, label] : displayTicks(view.x, units::Kind::Position, scene.units, 8)) {
+    painter.setPen(solidPen(theme.ink2));
+    const int columns = ticksInSight(painter, view.x, Qt::Horizontal, kPlaceTicks);
+    for (const auto& [value, label] : displayTicks(view.x, units::Kind::Position, scene.units, columns)) {
         const double px = view.x.toPixel(value);
-        painter.setPen(solidPen(theme.ink2));
         painter.drawLine(QPointF(px, view.plot.bottom()), QPointF(px, view.plot.bottom() + 4));
-        paintLabel(painter, view.plot.adjusted(-30, 0, 30, 30), {px, view.plot.bottom() + 14}, label);
     }
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(view.plot.left() - 60, view.plot.top() - 46, 200, 18), Qt::AlignLeft | Qt::AlignVCenter,
@@ -218,6 +219,28 @@ std::optional<std::size_t> AreaView::handleAt(const RunnerScene& scene, QPointF 
     return underFinger(handles, p, kGrab);
 }
 
+AreasAt areasAt(const RunnerScene& scene, double s)
+{
+    AreasAt areas;
+    // Straight between two neighbours, of whatever kind, that have a value.
+    const auto between = [s](double fromS, double toS, double from, double to) {
+        return toS > fromS ? from + (to - from) * (s - fromS) / (toS - fromS) : to;
+    };
+    for (std::size_t i = 1; i < scene.curve.size() && !areas.now; ++i) {
+        const auto& a = scene.curve[i - 1];
+        const auto& b = scene.curve[i];
+        if (s >= a.s.si() && s <= b.s.si())
+            areas.now = between(a.s.si(), b.s.si(), a.area.si(), b.area.si());
+    }
+    for (std::size_t i = 1; i < scene.stations.size() && !areas.plan; ++i) {
+        const auto& a = scene.stations[i - 1];
+        const auto& b = scene.stations[i];
+        if (a.plan && b.plan && s >= a.s && s <= b.s)
+            areas.plan = between(a.s, b.s, *a.plan, *b.plan);
+    }
+    return areas;
+}
+
 void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& scene,
                      std::optional<std::size_t> grabbed) const
 {
@@ -276,6 +299,9 @@ void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& s
         paintLabel(painter, plot.adjusted(-8, -30, 8, 0), {x.toPixel(s.s), plot.top() - 10}, s.name);
     }
     painter.restore();
+    paintNumbersLeft(painter, theme, {y, units::Kind::Area, scene.units, kAreaTicks}, plot.left() - 8);
+    paintNumbersBelow(painter, theme, {x, units::Kind::Position, scene.units, kPlaceTicks},
+                      plot.adjusted(-30, 0, 30, 30), plot.bottom() + 14);
     for (const auto& bulge : scene.bulges)
         paintBulge(painter, theme, *this, scene, bulge);
     paintHandleLines(painter, theme, *this, scene);

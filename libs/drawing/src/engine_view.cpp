@@ -235,14 +235,11 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     const AxisMap x = chartAxis(scene, rect);
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
-    for (const auto& [value, label] : displayTicks(y, scene.yKind, scene.units, steps)) {
-        painter.setPen(solidPen(theme.line));
+    painter.setPen(solidPen(theme.line));
+    for (const auto& [value, label] :
+         displayTicks(y, scene.yKind, scene.units, ticksInSight(painter, y, Qt::Vertical, steps)))
         painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
-        painter.setPen(theme.ink2);
-        painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 52, 18), Qt::AlignRight | Qt::AlignVCenter, label);
-    }
-    for (const auto& [value, label] : displayTicks(x, scene.xKind, scene.units, 6))
-        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 11}, label);
+    painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 18, rect.width() - 14, 18), Qt::AlignRight | Qt::AlignVCenter,
                      scene.xTitle);
     if (scene.limit) {
@@ -278,6 +275,8 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
             paintDots(painter, theme, scene.lines[i], x, y);
     }
     painter.restore();
+    paintNumbersLeft(painter, theme, {y, scene.yKind, scene.units, steps}, rect.left() + 52);
+    paintNumbersBelow(painter, theme, {x, scene.xKind, scene.units, 6}, rect, plot.bottom() + 11);
     if (scene.readAt)
         paintReadings(painter, theme, scene, plot, x, y);
 }

@@ -128,6 +128,21 @@ void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, co
                   scale.difference ? differenceColour : speedColour);
 }
 
+std::optional<double> speedAt(const port_field::AirSheet& sheet, geometry::Point at)
+{
+    constexpr double near = 1.5e-3;  // m; places of a sheet lie closer
+    double nearest = near;
+    std::optional<double> speed;
+    for (std::size_t i = 0; i < sheet.places.size(); ++i) {
+        const double off = std::hypot(sheet.places[i].left - at.left, sheet.places[i].up - at.up);
+        if (off < nearest) {
+            nearest = off;
+            speed = sheet.speeds[i];
+        }
+    }
+    return speed;
+}
+
 void paintSheet(QPainter& painter, const Theme&, const port_field::AirSheet& sheet,
                 const std::function<QPointF(geometry::Point)>& toPixel, const SpeedScale& scale, const QRectF& clip,
                 const units::DisplayUnits& units)

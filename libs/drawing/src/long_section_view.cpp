@@ -82,6 +82,11 @@ QPointF LongSectionView::toPixel(geometry::SidePoint p) const
     return {m_origin.x() + p.x * m_scale, m_origin.y() - p.z * m_scale};
 }
 
+geometry::SidePoint LongSectionView::toSide(QPointF p) const
+{
+    return {(p.x() - m_origin.x()) / m_scale, (m_origin.y() - p.y()) / m_scale};
+}
+
 void LongSectionView::paint(QPainter& painter, const Theme& theme) const
 {
     if (m_scene.stations.size() < 2)

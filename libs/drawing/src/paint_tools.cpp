@@ -27,6 +27,49 @@ std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units:
     return ticks;
 }
 
+QRectF inSight(const QPainter& painter)
+{
+    const QPaintDevice* device = painter.device();
+    return painter.transform().inverted().mapRect(QRectF(0.0, 0.0, device->width(), device->height()));
+}
+
+int ticksInSight(const QPainter& painter, const AxisMap& axis, Qt::Orientation orientation, int wanted)
+{
+    const QRectF seen = inSight(painter);
+    const double whole = std::abs(axis.pixelTo - axis.pixelFrom);
+    const double part = orientation == Qt::Horizontal ? seen.width() : seen.height();
+    return static_cast<int>(wanted * std::max(1.0, whole / std::max(part, 1.0)));
+}
+
+void paintNumbersLeft(QPainter& painter, const Theme& theme, const Numbered& y, double right)
+{
+    constexpr double wide = 52.0;
+    const QRectF seen = inSight(painter);
+    const double end = std::max(right, seen.left() + wide);
+    painter.setFont(font(text::kSecond));
+    if (end > right)
+        painter.fillRect(QRectF(seen.left(), seen.top(), wide + 8.0, seen.height()), theme.panel);
+    painter.setPen(theme.ink2);
+    const int wanted = ticksInSight(painter, y.axis, Qt::Vertical, y.wanted);
+    for (const auto& [value, label] : displayTicks(y.axis, y.kind, y.units, wanted))
+        painter.drawText(QRectF(end - wide, y.axis.toPixel(value) - 9, wide, 18), Qt::AlignRight | Qt::AlignVCenter,
+                         label);
+}
+
+void paintNumbersBelow(QPainter& painter, const Theme& theme, const Numbered& x, const QRectF& bounds, double top)
+{
+    constexpr double high = 22.0;
+    const QRectF seen = inSight(painter);
+    const double middle = std::min(top, seen.bottom() - high / 2.0);
+    painter.setFont(font(text::kSecond));
+    if (middle < top)
+        painter.fillRect(QRectF(seen.left(), seen.bottom() - high, seen.width(), high), theme.panel);
+    painter.setPen(theme.ink2);
+    const int wanted = ticksInSight(painter, x.axis, Qt::Horizontal, x.wanted);
+    for (const auto& [value, label] : displayTicks(x.axis, x.kind, x.units, wanted))
+        paintLabel(painter, bounds, {x.axis.toPixel(value), middle}, label);
+}
+
 QString unitText(units::Kind kind, const units::DisplayUnits& units)
 {
     return QString::fromStdString(units::symbol(kind, units));

@@ -44,6 +44,21 @@ inline QBrush metalHatch(const Theme& theme) { return {theme.metal, Qt::BDiagPat
 /// Tick values (SI) with labels in display units: the ticks are round in what is shown, not in SI.
 std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units::Kind kind,
                                                      const units::DisplayUnits& units, int wanted);
+/// The part of the picture that is in sight, where one looks nearer.
+QRectF inSight(const QPainter& painter);
+/// As many ticks as `wanted` in what is in sight of an axis.
+int ticksInSight(const QPainter& painter, const AxisMap& axis, Qt::Orientation orientation, int wanted);
+/// An axis and how it is numbered.
+struct Numbered {
+    AxisMap axis;
+    units::Kind kind;
+    const units::DisplayUnits& units;
+    int wanted;
+};
+/// Numbers left of a plot, ending at `right`, or at the bottom under `top`. Where one looks nearer they stay in sight,
+/// over the lines: to be painted after these.
+void paintNumbersLeft(QPainter& painter, const Theme& theme, const Numbered& y, double right);
+void paintNumbersBelow(QPainter& painter, const Theme& theme, const Numbered& x, const QRectF& bounds, double top);
 /// The symbol of a kind's display unit.
 QString unitText(units::Kind kind, const units::DisplayUnits& units);
 

@@ -127,7 +127,8 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     const QPainterPath cut = closed(band(scene, x, middle, [&](std::size_t i) {
         return half(scene.stations[i].afterCut.value_or(scene.stations[i].area));
     }));
-    painter.fillPath(cut.subtracted(present), metalHatch(theme));
+    // What is there lies over what comes away: subtracting the two shapes takes longer than all the rest.
+    painter.fillPath(cut, metalHatch(theme));
     painter.fillPath(present, theme.nowSoft);
     painter.strokePath(present, solidPen(theme.ink, 1.4));
 

@@ -94,6 +94,11 @@ QPointF SectionView::toPixel(geometry::Point p) const
     return {m_middle.x() - (p.left - m_box.middle.left) * m_scale, m_middle.y() - (p.up - m_box.middle.up) * m_scale};
 }
 
+geometry::Point SectionView::toSection(QPointF p) const
+{
+    return {m_box.middle.left - (p.x() - m_middle.x()) / m_scale, m_box.middle.up - (p.y() - m_middle.y()) / m_scale};
+}
+
 QPolygonF SectionView::polygon(const std::vector<geometry::Point>& points) const
 {
     QPolygonF shape;

@@ -5,9 +5,7 @@
 #include <array>
 #include <cctype>
 
-#include "headings.hpp"
-#include "job/fields.hpp"
-#include "units/parse.hpp"
+#include "row_reader.hpp"
 
 namespace euryth::imports {
 
@@ -44,52 +42,15 @@ bool hasWord(const std::string& heading, std::string_view word)
     return false;
 }
 
-/// One row being read.
-class FlowRow {
-public:
-    FlowRow(const Row& row, std::size_t number, std::span<const FlowColumn> columns, FlowImport& import)
-        : m_row(row),
-          m_number(number),
-          m_columns(columns),
-          m_import(import)
-    {
-    }
-
-    template <class Q>
-    std::optional<Q> number(FlowColumn column, Kind kind, const job::FieldOf<Q>& field,
+/// The units of a flow table are chosen for all of its rows, headings only propose them.
+template <class Q>
+std::optional<Q> quantityIn(RowReader<FlowColumn>& row, FlowColumn column, Kind kind, const job::FieldOf<Q>& field,
                             const units::DisplayUnits& units)
-    {
-        const auto found = std::ranges::find(m_columns, column);
-        const auto at = static_cast<std::size_t>(found - m_columns.begin());
-        if (found == m_columns.end() || at >= m_row.size() || m_row[at].empty())
-            return std::nullopt;
-        const auto si = units::parseSi(m_row[at], kind, units);
-        const auto problem = si ? job::rangeProblem(field, *si) : std::optional(si.error().message);
-        if (problem) {
-            trouble(at, *problem);
-            return std::nullopt;
-        }
-        return Q::fromSi(*si);
-    }
-    void trouble(std::size_t column, Phrase text)
-    {
-        m_import.troubles.push_back({m_number, column, std::move(text)});
-        m_failed = true;
-    }
-    [[nodiscard]] bool failed() const { return m_failed; }
-    [[nodiscard]] std::size_t liftColumn() const
-    {
-        const auto found = std::ranges::find(m_columns, FlowColumn::Lift);
-        return found == m_columns.end() ? 0 : static_cast<std::size_t>(found - m_columns.begin());
-    }
-
-private:
-    const Row& m_row;
-    std::size_t m_number;
-    std::span<const FlowColumn> m_columns;
-    FlowImport& m_import;
-    bool m_failed = false;
-};
+{
+    constexpr bool byHeading = false;
+    const auto si = row.number(column, kind, field, units, byHeading);
+    return si ? std::optional(Q::fromSi(*si)) : std::nullopt;
+}
 
 }  // namespace
 
@@ -102,20 +63,10 @@ Phrase nameOf(FlowColumn column)
 
 std::vector<FlowColumn> guessFlowColumns(const std::vector<Row>& rows)
 {
-    std::size_t wide = 0;
-    for (const Row& row : rows)
-        wide = std::max(wide, row.size());
-    std::vector<FlowColumn> columns(wide, FlowColumn::Ignore);
-    if (hasHeadings(rows)) {
-        for (std::size_t i = 0; i < rows.front().size(); ++i) {
-            const FlowColumn column = flowColumnOf(lower(rows.front()[i]));
-            const bool taken = std::ranges::find(columns, column) != columns.end();
-            columns[i] = taken && column != FlowColumn::Ignore ? FlowColumn::Ignore : column;
-        }
-    }
+    auto columns = columnsByHeading<FlowColumn>(rows, flowColumnOf);
     const auto has = [&](FlowColumn column) { return std::ranges::find(columns, column) != columns.end(); };
     if (!has(FlowColumn::Lift) && !has(FlowColumn::Flow)) {
-        for (std::size_t i = 0; i < std::min<std::size_t>(wide, 2); ++i)
+        for (std::size_t i = 0; i < std::min<std::size_t>(columns.size(), 2); ++i)
             columns[i] = i == 0 ? FlowColumn::Lift : FlowColumn::Flow;
     }
     return columns;
@@ -154,17 +105,17 @@ FlowImport readFlows(const std::vector<Row>& rows, std::span<const FlowColumn> c
     }
     std::optional<Length> before;
     for (std::size_t i = import.firstRow; i < rows.size(); ++i) {
-        FlowRow row(rows[i], i, columns, import);
+        RowReader<FlowColumn> row(rows, i, columns, import.troubles);
         job::FlowPoint point;
-        point.lift = row.number(FlowColumn::Lift, Kind::Length, f::flowLift, units.lift);
-        point.flow = row.number(FlowColumn::Flow, Kind::Flow, f::flow, units.flow);
-        point.depression = row.number(FlowColumn::Depression, Kind::Depression, f::depression, units.lift);
-        point.swirl = row.number(FlowColumn::Swirl, Kind::Rotation, f::swirl, units.lift);
-        point.swirlTorque = row.number(FlowColumn::Torque, Kind::Torque, f::swirlTorque, units.flow);
+        point.lift = quantityIn(row, FlowColumn::Lift, Kind::Length, f::flowLift, units.lift);
+        point.flow = quantityIn(row, FlowColumn::Flow, Kind::Flow, f::flow, units.flow);
+        point.depression = quantityIn(row, FlowColumn::Depression, Kind::Depression, f::depression, units.lift);
+        point.swirl = quantityIn(row, FlowColumn::Swirl, Kind::Rotation, f::swirl, units.lift);
+        point.swirlTorque = quantityIn(row, FlowColumn::Torque, Kind::Torque, f::swirlTorque, units.flow);
         if (!point.lift && !row.failed())
-            row.trouble(row.liftColumn(), say("import.no-lift"));
+            row.fail(FlowColumn::Lift, say("import.no-lift"));
         if (point.lift && before && *point.lift < *before)
-            row.trouble(row.liftColumn(), say("import.lift-falls"));
+            row.fail(FlowColumn::Lift, say("import.lift-falls"));
         if (point.lift)
             before = point.lift;
         if (!row.failed())

@@ -15,6 +15,16 @@ inline std::string lower(std::string text)
     return text;
 }
 
+/// A number and nothing behind it.
+inline bool isBare(const std::string& text) { return text.find_first_not_of("0123456789.,+-") == std::string::npos; }
+
+/// A heading that is one letter, with a unit behind it or not: "s", "s [mm]", "w_in".
+inline bool isLetter(const std::string& heading, char letter)
+{
+    return !heading.empty() && heading[0] == letter &&
+           (heading.size() == 1 || std::isalnum(static_cast<unsigned char>(heading[1])) == 0);
+}
+
 inline bool contains(const std::string& text, std::string_view part) { return text.find(part) != std::string::npos; }
 
 }  // namespace euryth::imports

@@ -5,10 +5,8 @@
 #include <array>
 #include <optional>
 
-#include "headings.hpp"
 #include "job/check.hpp"
-#include "job/fields.hpp"
-#include "units/parse.hpp"
+#include "row_reader.hpp"
 
 namespace euryth::imports {
 
@@ -19,9 +17,10 @@ using units::Kind;
 
 constexpr std::size_t kFirstWall = static_cast<std::size_t>(StationColumn::WallRoof);
 
-bool hasDigit(const std::string& text)
+bool beginsLikeANumber(const std::string& text)
 {
-    return std::ranges::any_of(text, [](char c) { return c >= '0' && c <= '9'; });
+    constexpr std::string_view starts = "0123456789+-.,";
+    return !text.empty() && starts.find(text.front()) != std::string_view::npos;
 }
 
 /// Index of the wall or corner that a heading speaks of.
@@ -52,7 +51,7 @@ StationColumn columnOf(const std::string& heading)
         const auto sector = sectorIn(heading);
         return sector ? static_cast<C>(kFirstWall + *sector) : C::Ignore;
     }
-    if (contains(heading, "rad") || heading == "r" || heading.starts_with("r ") || contains(heading, "corner")) {
+    if (contains(heading, "rad") || isLetter(heading, 'r') || contains(heading, "corner")) {
         switch (sectorIn(heading).value_or(99)) {
         case 7: return C::RadiusRoofLeft;
         case 1: return C::RadiusRoofRight;
@@ -63,82 +62,29 @@ StationColumn columnOf(const std::string& heading)
     }
     if (contains(heading, "area"))
         return C::Area;
-    if (contains(heading, "width") || heading == "w")
+    if (contains(heading, "width") || isLetter(heading, 'w'))
         return C::Width;
-    if (contains(heading, "height") || heading == "h")
+    if (contains(heading, "height") || isLetter(heading, 'h'))
         return C::Height;
-    if (heading == "s" || heading.starts_with("s_") || contains(heading, "window") || contains(heading, "dist") ||
+    if (isLetter(heading, 's') || contains(heading, "window") || contains(heading, "dist") ||
         contains(heading, "station"))
         return C::FromWindow;
     return C::Ignore;
 }
 
-/// One row being read.
-class RowReader {
-public:
-    RowReader(const Row& row, std::size_t number, std::span<const StationColumn> columns,
-              const units::DisplayUnits& units, std::vector<CellTrouble>& troubles)
-        : m_row(row),
-          m_number(number),
-          m_columns(columns),
-          m_units(units),
-          m_troubles(troubles)
-    {
-    }
+using StationRow = RowReader<StationColumn>;
 
-    [[nodiscard]] std::optional<std::size_t> find(StationColumn wanted) const
-    {
-        const auto found = std::ranges::find(m_columns, wanted);
-        return found == m_columns.end() ? std::nullopt : std::optional<std::size_t>(found - m_columns.begin());
-    }
-
-    /// A number of the row in SI, or nothing where the column is not there or the cell is empty or cannot be read.
-    std::optional<double> number(StationColumn column, Kind kind, const job::Field& field)
-    {
-        const auto at = find(column);
-        if (!at || *at >= m_row.size() || m_row[*at].empty())
-            return std::nullopt;
-        const auto parsed = units::parseSi(m_row[*at], kind, m_units);
-        if (!parsed) {
-            fail(*at, parsed.error().message);
-            return std::nullopt;
-        }
-        if (const auto problem = job::rangeProblem(field, *parsed)) {
-            fail(*at, *problem);
-            return std::nullopt;
-        }
-        return *parsed;
-    }
-
-    void fail(std::size_t column, Phrase text)
-    {
-        m_troubles.push_back({m_number, column, std::move(text)});
-        m_failed = true;
-    }
-    void missing(StationColumn column)
-    {
-        fail(find(column).value_or(0), say("import.missing", {{"what", nameOf(column)}}));
-    }
-    [[nodiscard]] bool failed() const { return m_failed; }
-
-private:
-    const Row& m_row;
-    std::size_t m_number;
-    std::span<const StationColumn> m_columns;
-    const units::DisplayUnits& m_units;
-    std::vector<CellTrouble>& m_troubles;
-    bool m_failed = false;
-};
-
-void readShape(RowReader& reader, job::MeasuredSection& section)
+void readShape(StationRow& reader, job::MeasuredSection& section, const units::DisplayUnits& units)
 {
     using C = StationColumn;
     namespace f = job::field;
-    const auto length = [&](C column, const job::Field& field) { return reader.number(column, Kind::Length, field); };
+    const auto length = [&](C column, const job::Field& field) {
+        return reader.number(column, Kind::Length, field, units);
+    };
     const auto width = length(C::Width, f::width);
     const auto height = length(C::Height, f::height);
     if (!width && !height && !reader.failed()) {
-        if (const auto area = reader.number(C::Area, Kind::Area, f::sectionArea)) {
+        if (const auto area = reader.number(C::Area, Kind::Area, f::sectionArea, units)) {
             section.kind = job::SectionKind::AreaOnly;
             section.area = Area::fromSi(*area);
             return;
@@ -194,27 +140,18 @@ bool hasHeadings(const std::vector<Row>& rows)
 {
     if (rows.empty())
         return false;
-    // A heading may hold a digit ("wall 1"), a row of measurements holds one in most cells.
-    const auto digits = std::ranges::count_if(rows.front(), hasDigit);
-    return digits * 2 < std::ssize(rows.front());
+    // A heading may hold a digit ("area mm2"); a row of measurements has numbers in most cells.
+    const auto numbers = std::ranges::count_if(rows.front(), beginsLikeANumber);
+    return numbers * 2 < std::ssize(rows.front());
 }
 
 std::vector<StationColumn> guessColumns(const std::vector<Row>& rows)
 {
     using C = StationColumn;
-    std::size_t count = 0;
-    for (const Row& row : rows)
-        count = std::max(count, row.size());
-    std::vector<C> columns(count, C::Ignore);
+    std::vector<C> columns = columnsByHeading<C>(rows, columnOf);
     if (!hasHeadings(rows)) {
         constexpr std::array usual{C::FromWindow, C::Width, C::Height, C::RadiusAll};
-        std::copy_n(usual.begin(), std::min(count, usual.size()), columns.begin());
-        return columns;
-    }
-    for (std::size_t i = 0; i < rows.front().size(); ++i) {
-        const C guess = columnOf(lower(rows.front()[i]));
-        if (std::ranges::find(columns, guess) == columns.end())
-            columns[i] = guess;
+        std::copy_n(usual.begin(), std::min(columns.size(), usual.size()), columns.begin());
     }
     return columns;
 }
@@ -227,16 +164,16 @@ StationImport readStations(const std::vector<Row>& rows, std::span<const Station
     result.firstRow = hasHeadings(rows) ? 1 : 0;
     std::vector<std::pair<std::size_t, job::Station>> read;
     for (std::size_t i = result.firstRow; i < rows.size(); ++i) {
-        RowReader reader(rows[i], i, columns, units, result.troubles);
+        StationRow reader(rows, i, columns, result.troubles);
         job::Station station;
-        const auto s = reader.number(StationColumn::FromWindow, Kind::Position, f::stationS);
+        const auto s = reader.number(StationColumn::FromWindow, Kind::Position, f::stationS, units);
         if (!s && !reader.failed())
             reader.missing(StationColumn::FromWindow);
         station.s = Length::fromSi(s.value_or(0.0));
-        readShape(reader, station.section);
+        readShape(reader, station.section, units);
         for (const geometry::Sector sector : kSectors) {
             const auto column = static_cast<StationColumn>(kFirstWall + geometry::index(sector));
-            if (const auto wall = reader.number(column, Kind::Length, f::wall))
+            if (const auto wall = reader.number(column, Kind::Length, f::wall, units))
                 station.wall.at[geometry::index(sector)] = Length::fromSi(*wall);
         }
         if (!reader.failed())

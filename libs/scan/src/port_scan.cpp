@@ -291,7 +291,7 @@ tl::expected<PortScan, Phrase> slicePort(const Mesh& mesh, bool otherWay, const 
     try {
         for (auto& placed : geometry::placeSections(sections)) {
             const Area area = geometry::area(placed.outline);
-            scan.slices.push_back({placed.s, placed.pose, std::move(placed.outline), area});
+            scan.slices.push_back({std::move(placed), area});
         }
     } catch (const std::invalid_argument&) {
         return tl::unexpected(say("scan.no-passage"));
@@ -300,50 +300,43 @@ tl::expected<PortScan, Phrase> slicePort(const Mesh& mesh, bool otherWay, const 
     return scan;
 }
 
-std::vector<std::size_t> proposeStations(const PortScan& scan, double miss, std::size_t most)
+namespace {
+
+/// Where the curve through the chosen slices is farthest off, and by which share.
+struct Worst {
+    std::size_t slice = 0;
+    double off = 0.0;
+};
+Worst worstOf(const PortScan& scan, std::span<const std::size_t> chosen)
 {
-    const auto& slices = scan.slices;
-    std::vector<std::size_t> chosen{0, slices.size() - 1};
-    while (chosen.size() < most) {
-        std::vector<geometry::AreaAt> knots;
-        for (const std::size_t i : chosen)
-            knots.push_back({slices[i].s, slices[i].area});
-        const geometry::AreaCurve curve(std::move(knots));
-        std::size_t worst = 0;
-        double off = miss;
-        for (std::size_t i = 0; i < slices.size(); ++i) {
-            const double here = std::abs(curve.at(slices[i].s).si() / slices[i].area.si() - 1.0);
-            if (here > off && std::ranges::find(chosen, i) == chosen.end()) {
-                off = here;
-                worst = i;
-            }
-        }
-        if (worst == 0)
-            break;
-        chosen.insert(std::ranges::upper_bound(chosen, worst), worst);
+    std::vector<geometry::AreaAt> knots;
+    for (const std::size_t i : chosen)
+        knots.push_back({scan.slices[i].s, scan.slices[i].area});
+    const geometry::AreaCurve curve(std::move(knots));
+    Worst worst;
+    for (std::size_t i = 0; i < scan.slices.size(); ++i) {
+        const Slice& slice = scan.slices[i];
+        const double off = std::abs(curve.at(slice.s).si() / slice.area.si() - 1.0);
+        if (off > worst.off)
+            worst = {i, off};
     }
-    return chosen;
+    return worst;
 }
 
-job::Station stationOf(const Slice& slice)
+}  // namespace
+
+double missOf(const PortScan& scan, std::span<const std::size_t> chosen) { return worstOf(scan, chosen).off; }
+
+std::vector<std::size_t> proposeStations(const PortScan& scan, double miss, std::size_t most)
 {
-    constexpr std::size_t most = 160;
-    geometry::Outline outline = slice.outline;
-    for (double tolerance = 0.02e-3; tolerance < 1e-2; tolerance *= 1.5) {
-        outline = geometry::simplified(slice.outline, Length::fromSi(tolerance));
-        if (outline.points.size() <= most)
+    std::vector<std::size_t> chosen{0, scan.slices.size() - 1};
+    while (chosen.size() < most) {
+        const Worst worst = worstOf(scan, chosen);
+        if (worst.off <= miss || std::ranges::find(chosen, worst.slice) != chosen.end())
             break;
+        chosen.insert(std::ranges::upper_bound(chosen, worst.slice), worst.slice);
     }
-    job::Station station;
-    station.s = slice.s;
-    station.section.kind = job::SectionKind::Outline;
-    station.section.points = outline.points;
-    station.pose.x = slice.pose.x;
-    station.pose.y = slice.pose.y;
-    station.pose.z = slice.pose.z;
-    station.pose.pitch = slice.pose.pitch;
-    station.pose.yaw = slice.pose.yaw;
-    return station;
+    return chosen;
 }
 
 }  // namespace euryth::scan

@@ -24,19 +24,16 @@ std::vector<paper::Sheet> bookSheets(const BookSubject& subject, const BookWish&
 
 tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish)
 {
-    const auto kind = writtenAs(wish.path);
-    if (kind == Written::Table && wish.sheet == paper::BookSheet::Hours)
-        return saveFile(wish.path, paper::csvText(paper::hoursTable(subject.job)));
-    if (kind != Written::Pdf)
+    if (writtenAs(wish.path) != Written::Pdf)
         return tl::unexpected(Error{Error::Kind::Wish, say("export.book-ending")});
     return saveFile(wish.path, paper::pdfText(bookSheets(subject, wish)));
 }
 
-tl::expected<void, Error> exportFlowTable(const job::Job& job, const std::filesystem::path& path)
+tl::expected<void, Error> exportTable(const job::Job& job, paper::JobTable table, const std::filesystem::path& path)
 {
     if (writtenAs(path) != Written::Table)
-        return tl::unexpected(Error{Error::Kind::Wish, say("export.flow-ending")});
-    return saveFile(path, paper::csvText(paper::flowTable(job)));
+        return tl::unexpected(Error{Error::Kind::Wish, say("export.table-ending")});
+    return saveFile(path, paper::csvText(paper::tableOf(job, table)));
 }
 
 }  // namespace euryth::tasks

@@ -31,11 +31,27 @@ tl::expected<void, Error> saveSheets(Written kind, const Subject& subject, const
     return dxf ? saveFile(wish.path, *dxf) : notWritten(dxf.error());
 }
 
-tl::expected<void, Error> saveField(Written kind, const Subject& subject, const ExportWish& wish)
+tl::expected<void, Error> saveSolid(Written kind, const port_field::PortShape& shape, const Subject& subject,
+                                    const ExportWish& wish)
+{
+    solids::Wish solid{kind == Written::Step ? solids::Format::Step : solids::Format::Iges, wish.part, wish.station,
+                       subject.port.id};
+    if (wish.part == solids::Part::Runner) {
+        if (!subject.analysis.places.bowl)
+            return missing(say("missing.bowl-station"));
+        solid.station = *subject.analysis.places.bowl;
+    }
+    const auto text = solids::solidText(shape, solid);
+    return text ? saveFile(wish.path, *text) : notWritten(text.error());
+}
+
+tl::expected<void, Error> saveShape(Written kind, const Subject& subject, const ExportWish& wish)
 {
     const auto shape = port_field::shapeOf(subject.port, subject.analysis);
     if (!shape)
         return missing(shape.missing);
+    if (kind == Written::Step || kind == Written::Iges)
+        return saveSolid(kind, *shape, subject, wish);
     if (kind == Written::Surface)
         return saveFile(wish.path, exports::stlText(*shape, subject.port.id));
     const auto air = wish.air ? Known<port_field::PortAir>{wish.air, {}}
@@ -58,19 +74,24 @@ std::optional<Written> writtenAs(const std::filesystem::path& path)
     std::string ending = path.extension().string();
     std::ranges::transform(ending, ending.begin(),
                            [](char c) { return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c; });
-    constexpr std::array<std::string_view, 7> endings{".csv", ".svg", ".dxf", ".pdf", ".stl", ".vtk", ".case"};
-    const auto found = std::ranges::find(endings, ending);
-    return found == endings.end() ? std::nullopt : std::optional(static_cast<Written>(found - endings.begin()));
+    using Ending = std::pair<std::string_view, Written>;
+    constexpr std::array endings{
+        Ending{".csv", Written::Table}, Ending{".svg", Written::Svg},   Ending{".dxf", Written::Dxf},
+        Ending{".pdf", Written::Pdf},   Ending{".step", Written::Step}, Ending{".stp", Written::Step},
+        Ending{".iges", Written::Iges}, Ending{".igs", Written::Iges},  Ending{".stl", Written::Surface},
+        Ending{".vtk", Written::Mesh},  Ending{".case", Written::Case}};
+    const auto found = std::ranges::find(endings, std::string_view(ending), &Ending::first);
+    return found == endings.end() ? std::nullopt : std::optional(found->second);
 }
 
-bool isOfField(Written kind) { return kind >= Written::Surface; }
+bool isOfShape(Written kind) { return kind >= Written::Step; }
 
 tl::expected<void, Error> exportPort(const Subject& subject, const ExportWish& wish)
 {
     const auto kind = writtenAs(wish.path);
     if (!kind)
         return tl::unexpected(Error{Error::Kind::Wish, say("export.ending")});
-    return isOfField(*kind) ? saveField(*kind, subject, wish) : saveSheets(*kind, subject, wish);
+    return isOfShape(*kind) ? saveShape(*kind, subject, wish) : saveSheets(*kind, subject, wish);
 }
 
 }  // namespace euryth::tasks

@@ -616,7 +616,7 @@ TEST_CASE("the book's dialogs give what is chosen in them")
     CHECK(dialog.request().sheet == paper::BookSheet::Card);
     CHECK(dialog.request().withCustomer);
     sheet->setCurrentIndex(6);
-    CHECK(dialog.request().flow);
+    CHECK(dialog.request().table == paper::JobTable::Flow);
     CHECK_FALSE(dialog.request().withCustomer);
 
     widgets::EarlierDialog earlier({{"today", {"title"}}, {"yesterday", {}}});

@@ -138,3 +138,49 @@ TEST_CASE("no painting of the window works anything out")
     CAPTURE(watch.outdated.join(", ").toStdString());
     CHECK(watch.outdated.isEmpty());
 }
+
+TEST_CASE("what is under the pointer is read off, and goes with it")
+{
+    WindowFixture f;
+    f.window.showView(calls::Stage::Shape, 0);
+    f.settle();
+    auto* canvas = f.find<AreaCanvas>("areaCanvas");
+    const auto point = [&](QPointF at) {
+        QHoverEvent hover(QEvent::HoverMove, at, at, QPointF());
+        QApplication::sendEvent(canvas, &hover);
+        f.settle();
+        return canvas->grab().toImage();
+    };
+    QHoverEvent leave(QEvent::HoverLeave, QPointF(), QPointF(), QPointF());
+    const QImage without = canvas->grab().toImage();
+    const QImage with = point(QRectF(canvas->rect()).center());
+    CHECK(with != without);
+    QApplication::sendEvent(canvas, &leave);
+    f.settle();
+    CHECK(canvas->grab().toImage() == without);
+    // Beyond the port's ends there is nothing to read.
+    CHECK(point({3.0, canvas->height() / 2.0}) == without);
+}
+
+TEST_CASE("where one looks nearer the numbers of the axes stay in sight")
+{
+    WindowFixture f;
+    f.window.resize(1280, 800);
+    f.window.showView(calls::Stage::Shape, 0);
+    f.settle();
+    auto* canvas = f.find<AreaCanvas>("areaCanvas");
+    canvas->lookNearer(6.0, QRectF(canvas->rect()).center());
+    f.settle();
+    const QImage near = canvas->grab().toImage();
+    // In the strips of the axes stand letters: some of their pixels are dark, and the ground is the panel's.
+    const auto letters = [&](const QRect& strip) {
+        int dark = 0;
+        for (int y = strip.top(); y <= strip.bottom(); ++y) {
+            for (int x = strip.left(); x <= strip.right(); ++x)
+                dark += qGray(near.pixel(x, y)) < 140 ? 1 : 0;
+        }
+        return dark;
+    };
+    CHECK(letters({2, 40, 50, near.height() - 80}) > 40);
+    CHECK(letters({80, near.height() - 22, near.width() - 260, 20}) > 40);
+}

@@ -5,8 +5,10 @@
 #include <QClipboard>
 #include <QContextMenuEvent>
 #include <QFile>
+#include <QMenu>
 #include <QProcess>
 #include <QRegularExpression>
+#include <QTimer>
 #include <QWheelEvent>
 
 #include "kit/chart_canvas.hpp"
@@ -184,4 +186,58 @@ TEST_CASE("a chart is read off under the pointer and by keys, and says so")
     CHECK(*canvas->readAt() > middle);
     QTest::keyClick(canvas, Qt::Key_Escape);
     CHECK_FALSE(canvas->readAt());
+}
+
+namespace {
+
+/// What a right click at a widget's middle offers; the entry that begins with `chosen` is taken.
+QStringList rightClick(QWidget& widget, const QString& chosen = {})
+{
+    QStringList texts;
+    QTimer::singleShot(0, [&] {
+        auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+        if (!menu)
+            return;
+        for (QAction* action : menu->actions()) {
+            texts << action->text();
+            if (!chosen.isEmpty() && action->text().startsWith(chosen))
+                action->trigger();
+        }
+        menu->close();
+    });
+    const QPoint at = widget.rect().center();
+    QContextMenuEvent event(QContextMenuEvent::Mouse, at, widget.mapToGlobal(at));
+    QApplication::sendEvent(&widget, &event);
+    return texts;
+}
+
+bool offers(const QStringList& texts, const char* part)
+{
+    return std::ranges::any_of(texts, [&](const QString& text) {
+        return QString(text).remove(QLatin1Char('&')).contains(QLatin1String(part));
+    });
+}
+
+}  // namespace
+
+TEST_CASE("a right click on a picture and on a table offers what one can do with it")
+{
+    WindowFixture f;
+    f.window.showView(calls::Stage::Shape, 0);
+    f.settle();
+    auto* canvas = f.find<widgets::AreaCanvas>("areaCanvas");
+    QGuiApplication::clipboard()->clear();
+    const QStringList picture = rightClick(*canvas, QStringLiteral("Nearer"));
+    CHECK(offers(picture, "Copy"));
+    CHECK(offers(picture, "Save"));
+    CHECK(offers(picture, "Print"));
+    CHECK(canvas->nearness() == Approx(2.0));
+    rightClick(*canvas, QStringLiteral("All of it"));
+    CHECK(canvas->nearness() == Approx(1.0));
+    f.window.showView(calls::Stage::Survey, 0);
+    f.settle();
+    auto* table = f.find<widgets::EntryView>("sectionTable");
+    const QStringList offered = rightClick(*table->viewport());
+    CHECK(offers(offered, "Copy"));
+    CHECK(offers(offered, "CSV"));
 }

@@ -287,10 +287,10 @@ TEST_CASE("Prove: a table from a file is previewed and taken, and one that canno
     f.settle();
     CHECK(f.test(0).points.size() == 3);
     // The preview says what is wrong and where, and follows what is chosen.
-    widgets::FlowDialog dialog(widgets::Context{f.session, f.look}, QStringLiteral("2;20\n4;many\n"));
+    widgets::FlowTableDialog dialog(widgets::Context{f.session, f.look}, QStringLiteral("2;20\n4;many\n"));
     CHECK_FALSE(dialog.usable());
     CHECK(dialog.findChild<QLabel*>(QStringLiteral("flowSummary"))->text().contains(QStringLiteral("row 2, column B")));
-    widgets::FlowDialog cfm(widgets::Context{f.session, f.look}, QStringLiteral("2;40\n4;84\n"));
+    widgets::FlowTableDialog cfm(widgets::Context{f.session, f.look}, QStringLiteral("2;40\n4;84\n"));
     REQUIRE(cfm.usable());
     CHECK(cfm.points()[1].flow->si() == Approx(0.084));
     cfm.findChild<QComboBox*>(QStringLiteral("flowUnit"))->setCurrentIndex(1);

@@ -76,12 +76,13 @@ TEST_CASE("tracing on a picture: two points and their length give the scale, the
 TEST_CASE("stations come out of a table through a preview that says what cannot be read")
 {
     WindowFixture f;
-    widgets::ImportDialog dialog({f.session, f.look}, "s,width,height,radius\n0,36,33,9\n10,oops,33,9\n20,34,33,9\n");
-    CHECK(dialog.import().stations.size() == 2);
+    widgets::StationTableDialog dialog({f.session, f.look},
+                                       "s,width,height,radius\n0,36,33,9\n10,oops,33,9\n20,34,33,9\n");
+    CHECK(dialog.stations().size() == 2);
     auto* summary = dialog.findChild<QLabel*>("importSummary");
     CHECK(summary->text().contains("row 3, column B"));
     dialog.findChild<QComboBox*>("importUnits")->setCurrentIndex(1);
-    CHECK(dialog.import().stations.empty());  // 36 in is out of range, and said so
+    CHECK(dialog.stations().empty());  // 36 in is out of range, and said so
     CHECK(summary->text().contains("at most"));
     const TempFolder folder;
     f.nextSource = QString::fromStdString(folder.path() / "table.csv");

@@ -15,6 +15,8 @@ void removeStation(job::Port& port, std::size_t station);
 
 /// Adds a set of nine unread points at a station, with an id that is not taken. Returns its index.
 std::size_t addProbeSet(job::Job& job, job::Port& port, std::size_t station);
+/// Adds sets that were taken elsewhere; where an id is taken a free one is given. Returns the first one's index.
+std::size_t addProbeSets(job::Port& port, std::vector<job::ProbeSet> sets);
 void removeProbeSet(job::Port& port, std::size_t probe);
 
 /// Accepts a call with a reason, or takes an acceptance back (empty reason).

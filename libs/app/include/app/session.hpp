@@ -41,6 +41,9 @@ public:
     [[nodiscard]] InstrumentDesk& instrument() { return m_instrument; }
     /// One that is played; as soon as it is there it is the instrument at the bench.
     [[nodiscard]] SimulatedBench& simulatedBench() { return m_simulated; }
+    /// How many sheets, tables and shapes have been written or printed since the start.
+    [[nodiscard]] int written() const { return m_written; }
+    void noteWritten();
 
 private:
     Clock m_clock;
@@ -53,6 +56,7 @@ private:
     ShopDesk m_shop;
     InstrumentDesk m_instrument;
     SimulatedBench m_simulated;
+    int m_written = 0;
 };
 
 }  // namespace euryth::app

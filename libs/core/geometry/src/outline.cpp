@@ -125,6 +125,25 @@ Outline centred(const Outline& outline)
     return changed(outline, [=](Point p) { return Point{p.left - middle.left, p.up - middle.up}; });
 }
 
+Outline grownBy(const Outline& outline, Length by)
+{
+    namespace buffer = bg::strategy::buffer;
+    constexpr int pointsOfCircle = 72;
+    bg::model::multi_polygon<BoostPolygon> grown;
+    bg::buffer(toBoost(outline), grown, buffer::distance_symmetric<double>(by.si() * kMm), buffer::side_straight(),
+               buffer::join_round(pointsOfCircle), buffer::end_flat(), buffer::point_circle(pointsOfCircle));
+    Outline result;
+    for (const BoostPolygon& polygon : grown) {
+        if (polygon.outer().size() <= result.points.size())
+            continue;
+        result.points.clear();
+        for (const BoostPoint& p : polygon.outer())
+            result.points.push_back({p.x() / kMm, p.y() / kMm});
+        result.points.pop_back();  // the library's polygons end where they began
+    }
+    return result;
+}
+
 Outline mirrored(const Outline& outline)
 {
     return changed(outline, [](Point p) { return Point{-p.left, p.up}; });

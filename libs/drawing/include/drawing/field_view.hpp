@@ -26,6 +26,9 @@ struct SpeedScale {
 void paintSpeedBar(QPainter& painter, const Theme& theme, const QRectF& rect, const SpeedScale& scale,
                    const units::DisplayUnits& units);
 
+/// The speed at a place of a sheet, that of the nearest place in it; nothing where no air is near.
+std::optional<double> speedAt(const port_field::AirSheet& sheet, geometry::Point at);
+
 /// Fills the faces with the colours of their speeds, even within each of their triangles' corners, and draws lines of
 /// equal speed over them at round values with their numbers.
 void paintSheet(QPainter& painter, const Theme& theme, const port_field::AirSheet& sheet,

@@ -41,6 +41,7 @@ public:
     LongSectionView(const LongSectionScene& scene, const QRectF& rect);
     void paint(QPainter& painter, const Theme& theme) const;
     [[nodiscard]] std::optional<std::size_t> stationAt(QPointF p) const;
+    [[nodiscard]] geometry::SidePoint toSide(QPointF p) const;
 
 private:
     [[nodiscard]] QPointF toPixel(geometry::SidePoint p) const;

@@ -78,6 +78,14 @@ RunnerScene runnerScene(const job::Port& port, const analysis::PortAnalysis& ana
                         const std::vector<calls::Call>& calls, std::optional<std::size_t> chosen,
                         const units::DisplayUnits& units);
 
+/// The areas at a place along the runner, between the stations: as the port is, and as it is planned; nothing beyond
+/// its ends.
+struct AreasAt {
+    std::optional<double> now;
+    std::optional<double> plan;
+};
+AreasAt areasAt(const RunnerScene& scene, double s);
+
 /// Index of the station nearest to a pixel of the horizontal axis.
 std::optional<std::size_t> stationAtPixel(const RunnerScene& scene, const AxisMap& x, double pixel);
 

@@ -63,6 +63,7 @@ public:
 
     void paint(QPainter& painter) const;
     [[nodiscard]] QPointF toPixel(geometry::Point p) const;
+    [[nodiscard]] geometry::Point toSection(QPointF p) const;
     [[nodiscard]] double pixelsPerMetre() const { return m_scale; }
     /// Index of the reading under a pixel.
     [[nodiscard]] std::optional<std::size_t> readingAt(QPointF p) const;

@@ -9,6 +9,9 @@ namespace euryth::imports {
 
 using Row = std::vector<std::string>;
 
+/// The most rows of a table of readings or points.
+inline constexpr std::size_t kMostRows = 20'000;
+
 /// Splits a table as text into rows of cells, after RFC 4180: quotes round a cell, doubled inside one; lines end in LF
 /// or CR LF. The mark between cells is the one of tab, semicolon and comma that stands most often in the first line
 /// with any; a comma counts as a decimal mark where there are tabs or semicolons. Empty lines at the end are dropped. A

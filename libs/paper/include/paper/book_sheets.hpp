@@ -57,9 +57,16 @@ std::string codeOf(const std::string& file);
 /// The file's name out of such a code; empty where it is none.
 std::string fileOfCode(std::string_view code);
 
-/// Hours of a job for the accountant: a row each entry, with operation, port, person, day and minutes.
-std::vector<std::vector<std::string>> hoursTable(const job::Job& job);
-/// Flow tests of all ports for the racer: a row each point, lengths in mm and flows in m3/s as in the job file.
-std::vector<std::vector<std::string>> flowTable(const job::Job& job);
+/// What of a job is written as a table (CSV): headings, then a row each, numbers in the job file's units.
+enum class JobTable {
+    Hours,  ///< for the accountant: each entry with operation, port, person, day and minutes
+    Flow,   ///< each point of each flow test, for the racer
+    Probes  ///< each reading of each probe set; imports::readProbes() takes it back
+};
+inline constexpr std::array kJobTables{JobTable::Hours, JobTable::Flow, JobTable::Probes};
+/// As scripts write it: hours, flow, probes.
+std::optional<JobTable> jobTableNamed(std::string_view name);
+std::string_view name(JobTable table);
+std::vector<std::vector<std::string>> tableOf(const job::Job& job, JobTable table);
 
 }  // namespace euryth::paper

@@ -4,6 +4,7 @@
 #include <array>
 #include <cstdint>
 #include <filesystem>
+#include <span>
 #include <stop_token>
 #include <string_view>
 #include <vector>
@@ -12,7 +13,6 @@
 
 #include "geometry/area_curve.hpp"
 #include "geometry/placing.hpp"
-#include "job/station.hpp"
 #include "words/phrase.hpp"
 
 /// A scanned port: a surface of triangles, cut into sections along its middle. No Qt.
@@ -33,10 +33,7 @@ tl::expected<Mesh, Phrase> readStl(std::string_view bytes, Length unit);
 tl::expected<Mesh, Phrase> loadStl(const std::filesystem::path& path, Length unit);
 
 /// One section through the scan, in the frame of the head.
-struct Slice {
-    Length s;
-    geometry::Pose pose;
-    geometry::Outline outline;
+struct Slice : geometry::PlacedOutline {
     Area area;
 };
 
@@ -58,12 +55,11 @@ struct PortScan {
 /// - Errors: no two ends; the passage is lost on the way (with the distance).
 tl::expected<PortScan, Phrase> slicePort(const Mesh& mesh, bool otherWay, const std::stop_token& stop = {});
 
+/// By how much the area curve through stations at these slices (at least two, rising) is off at most: a share.
+double missOf(const PortScan& scan, std::span<const std::size_t> chosen);
+
 /// The slices at which stations tell the area along the runner to within `miss` (a share): both ends, then always the
 /// one at which the curve through the chosen ones is farthest off, until none is or there are `most`.
 std::vector<std::size_t> proposeStations(const PortScan& scan, double miss = 0.01, std::size_t most = 16);
-
-/// A slice as a measured station: traced, with its place in the head. Points that tell less than 0.02 mm are left out,
-/// and as many more as it takes to have 160 at most.
-job::Station stationOf(const Slice& slice);
 
 }  // namespace euryth::scan

@@ -26,9 +26,9 @@ struct BookWish {
 };
 /// A sheet of the book, on as many pages as it takes; the path is not asked for.
 std::vector<paper::Sheet> bookSheets(const BookSubject& subject, const BookWish& wish);
-/// Writes a sheet of the book: .pdf; the hours as .csv too.
+/// Writes a sheet of the book as .pdf.
 tl::expected<void, Error> exportBook(const BookSubject& subject, const BookWish& wish);
-/// Writes all flow tests as .csv.
-tl::expected<void, Error> exportFlowTable(const job::Job& job, const std::filesystem::path& path);
+/// Writes a table of the job as .csv.
+tl::expected<void, Error> exportTable(const job::Job& job, paper::JobTable table, const std::filesystem::path& path);
 
 }  // namespace euryth::tasks

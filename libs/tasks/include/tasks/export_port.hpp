@@ -9,6 +9,7 @@
 #include "exports/flow_case.hpp"
 #include "paper/bench_sheets.hpp"
 #include "port_field/port_air.hpp"
+#include "solids/solids.hpp"
 
 namespace euryth::tasks {
 
@@ -36,17 +37,21 @@ enum class Written {
     Svg,    ///< .svg, .dxf, .pdf: the sheets for the bench
     Dxf,
     Pdf,
+    Step,     ///< .step, .stp: the port's air as a solid
+    Iges,     ///< .iges, .igs
     Surface,  ///< .stl: the port's air, closed
     Mesh,     ///< .vtk: the mesh with its speeds
     Case      ///< .case: a folder for the flow package
 };
 std::optional<Written> writtenAs(const std::filesystem::path& path);
-/// True for what is made of the computed field, or of its mesh.
-bool isOfField(Written kind);
+/// True for what is made of the port's shape in space.
+bool isOfShape(Written kind);
 
 struct ExportWish {
     std::filesystem::path path;
     paper::Parts parts;                                       ///< of the sheets
+    solids::Part part = solids::Part::Port;                   ///< of a solid
+    std::size_t station = 0;                                  ///< of a section as a solid
     units::DisplayUnits units;                                ///< of the numbers on them
     std::optional<port_field::PortAir> air;                   ///< of mesh and case; nothing takes the port's own
     port_field::Quality quality = port_field::Quality::Fine;  ///< of mesh and case

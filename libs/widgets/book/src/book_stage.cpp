@@ -10,7 +10,6 @@
 #include "book_views.hpp"
 #include "clock_panel.hpp"
 #include "kit/export_tools.hpp"
-#include "kit/sheet_printing.hpp"
 #include "tasks/export_book.hpp"
 #include "work/operations.hpp"
 
@@ -51,20 +50,21 @@ void writeSheet(Desk& desk)
     const QString title = QCoreApplication::translate("Book", "Write a sheet");
     if (request->print && !request->table) {
         const auto sheets = tasks::bookSheets(subject, wish);
-        return desk.prompts().print(desk.window(), title,
-                                    [&sheets](QPagedPaintDevice& paper) { printSheets(sheets, paper); });
+        return printOnPaper(desk, title, sheets);
     }
     const QString name = QFileInfo(w.document().displayName()).baseName() + QLatin1Char('-') +
-                         QString::fromStdString(request->table ? (request->flow ? "flow" : "hours")
-                                                               : std::string(paper::name(request->sheet))) +
+                         QString::fromStdString(
+                             std::string(request->table ? paper::name(*request->table) : paper::name(request->sheet))) +
                          (request->table ? QStringLiteral(".csv") : QStringLiteral(".pdf"));
     const QString path = desk.prompts().writeTo(
         desk.window(), title, name, request->table ? QStringLiteral("CSV (*.csv)") : QStringLiteral("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
     wish.path = path.toStdString();
-    tellExport(desk, request->flow ? tasks::exportFlowTable(w.job(), wish.path) : tasks::exportBook(subject, wish),
-               QCoreApplication::translate("Book", "The sheet is not written"));
+    tellExport(
+        desk,
+        request->table ? tasks::exportTable(w.job(), *request->table, wish.path) : tasks::exportBook(subject, wish),
+        QCoreApplication::translate("Book", "The sheet is not written"));
 }
 
 void addPicture(Desk& desk)
@@ -160,11 +160,15 @@ StageInfo bookStage()
                   walk.shop();
                   walk.show(calls::Stage::Book, BookPage::Work);
               }},
-             {"shop-queue", [](Walk& walk) {
+             {"shop-queue",
+              [](Walk& walk) {
                   walk.look(false, false, false);
                   walk.shop();
                   walk.show(calls::Stage::Book, BookPage::Shop);
-              }}}};
+              }}},
+            {{QT_TRANSLATE_NOOP("Files", "Pictures of the job"),
+              [](const GivenFile& file) { return isPicture(file.name) ? Fit::Surely : Fit::No; }, takePictures, nullptr,
+              true}}};
 }
 
 }  // namespace euryth::widgets

@@ -31,7 +31,8 @@ QString dateProblem(Context context, const QString& typed);
 /// A table that is looked at, a row of which is chosen; the column `wide` takes the room that is left.
 QTableWidget* newList(const char* name, const QStringList& heads, int wide);
 
-/// The pictures of a drop, kept beside the job as its pictures; says what could not be taken.
+bool isPicture(const QString& file);
+/// Pictures, kept beside the job as its pictures; says what could not be taken.
 void takePictures(Desk& desk, const QStringList& files);
 
 /// A text of a record; a date where `isDate`. `record` gives the record's place in a job that may be changed or not;

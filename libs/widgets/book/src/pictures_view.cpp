@@ -21,14 +21,14 @@
 
 namespace euryth::widgets {
 
-namespace {
-
 bool isPicture(const QString& file)
 {
     static const QStringList endings{QStringLiteral("png"), QStringLiteral("jpg"), QStringLiteral("jpeg"),
                                      QStringLiteral("bmp")};
     return endings.contains(QFileInfo(file).suffix().toLower());
 }
+
+namespace {
 
 class PicturesView : public QWidget {
 public:

@@ -45,6 +45,16 @@ bool cutChanged(const job::Job& before, Desk& desk)
 
 bool workChanged(const job::Job& before, Desk& desk) { return !(before.work == desk.workspace().job().work); }
 
+/// Something has been written or printed since the step began.
+std::function<bool(const job::Job&, Desk&)> sheetWritten()
+{
+    return [before = std::make_shared<std::optional<int>>()](const job::Job&, Desk& desk) {
+        if (!*before)
+            *before = desk.session().written();
+        return desk.session().written() > **before;
+    };
+}
+
 }  // namespace
 
 std::vector<TourStep> tourSteps()
@@ -114,12 +124,12 @@ std::vector<TourStep> tourSteps()
              "clock at it, from any stage. Tick one."),
          "operations", view(Stage::Book, 0), workChanged},
         {QT_TRANSLATE_NOOP("Tour", "The customer's sheet"),
-         QT_TRANSLATE_NOOP(
-             "Tour",
-             "Sheets… (Ctrl+Shift+O) writes or prints the customer's sheet, the job card, a quotation. "
-             "Ctrl+E has the templates for the bench.\n\nThat was the round. F1 opens the handbook at what is "
-             "on screen, Ctrl+J finds any port, view, call or command by its name."),
-         "bookSheets", view(Stage::Book, 0), nullptr},
+         QT_TRANSLATE_NOOP("Tour",
+                           "Sheets… (Ctrl+Shift+O) writes or prints the customer's sheet, the job card, a quotation. "
+                           "Ctrl+E has the templates for the bench. Write one into a PDF.\n\nThat was the round. F1 "
+                           "opens the handbook at what is "
+                           "on screen, Ctrl+J finds any port, view, call or command by its name."),
+         "bookSheets", view(Stage::Book, 0), sheetWritten()},
     };
 }
 

@@ -39,6 +39,7 @@ Canvas::Canvas(Context context, QWidget* parent) : QWidget(parent), m_context(co
     m_over->setAlignment(Qt::AlignCenter);
     m_over->setMargin(16);
     m_over->hide();
+    setAttribute(Qt::WA_Hover);
     connect(&context.workspace, &app::Workspace::refreshed, this, &Canvas::outdate);
     connect(&context.look, &Look::changed, this, &Canvas::outdate);
 }
@@ -166,6 +167,8 @@ bool Canvas::event(QEvent* event)
             return true;
         break;
     }
+    case QEvent::HoverMove: pointAt(static_cast<QHoverEvent*>(event)->position()); break;
+    case QEvent::HoverLeave: pointAt(std::nullopt); break;
     case QEvent::Resize:
         m_over->setGeometry(rect());
         lookAside({});
@@ -224,12 +227,47 @@ void Canvas::contextMenuEvent(QContextMenuEvent* event)
     menu.exec(event->globalPos());
 }
 
+void Canvas::pointAt(std::optional<QPointF> place)
+{
+    m_pointer = place;
+    const QString now = place && isUpToDate() ? readOff(*place) : QString();
+    if (!now.isEmpty() || !m_readOff.isEmpty())
+        update();
+    m_readOff = now;
+}
+
+void Canvas::paintOver(QPainter& painter) const
+{
+    painter.resetTransform();
+    painter.setClipping(false);
+    paintNearness(painter);
+    paintReadOff(painter);
+}
+
+/// Beside the pointer, on the side on which there is room.
+void Canvas::paintReadOff(QPainter& painter) const
+{
+    if (!m_pointer || m_readOff.isEmpty())
+        return;
+    painter.setFont(drawing::font(drawing::text::kSecond));
+    QRectF box(0.0, 0.0, painter.fontMetrics().horizontalAdvance(m_readOff) + 12.0, 20.0);
+    constexpr double off = 14.0;
+    box.moveTopLeft(*m_pointer + QPointF(off, off));
+    if (box.right() > width())
+        box.moveRight(m_pointer->x() - off);
+    if (box.bottom() > height())
+        box.moveBottom(m_pointer->y() - off);
+    painter.setPen(theme().line);
+    painter.setBrush(theme().panel);
+    painter.drawRoundedRect(box, 3.0, 3.0);
+    painter.setPen(theme().ink);
+    painter.drawText(box, Qt::AlignCenter, m_readOff);
+}
+
 void Canvas::paintNearness(QPainter& painter) const
 {
     if (m_nearness <= 1.0)
         return;
-    painter.resetTransform();
-    painter.setClipping(false);
     painter.setFont(drawing::font(drawing::text::kSecond));
     const QString text = tr("%1 × · 0 shows all").arg(m_nearness, 0, 'f', 1);
     const double wide = painter.fontMetrics().horizontalAdvance(text) + 14.0;

@@ -32,6 +32,17 @@ RunnerScene chosenRunner(app::Workspace& workspace)
                                 workspace.displayUnits());
 }
 
+/// "38.2 mm: 934 mm², plan 960 mm²".
+QString areasText(const app::Workspace& workspace, const RunnerScene& scene, double s)
+{
+    const auto areas = drawing::areasAt(scene, s);
+    if (!areas.now)
+        return {};
+    const QString now =
+        Canvas::tr("%1: %2").arg(workspace.text(Kind::Position, s), workspace.text(Kind::Area, *areas.now));
+    return areas.plan ? Canvas::tr("%1, plan %2").arg(now, workspace.text(Kind::Area, *areas.plan)) : now;
+}
+
 }  // namespace
 
 RibbonCanvas::RibbonCanvas(Context context, QWidget* parent) : SceneCanvas(context, parent)
@@ -82,6 +93,14 @@ void RibbonCanvas::chooseAt(QPointF p)
     const drawing::RibbonView view(runner, area().adjusted(6, 4, -6, -2));
     if (const auto station = drawing::stationAtPixel(runner, view.x, p.x()))
         workspace().chooseStation(*station);
+}
+
+QString RibbonCanvas::readOff(QPointF at) const
+{
+    const RunnerScene& runner = scene();
+    if (runner.empty())
+        return {};
+    return areasText(workspace(), runner, drawing::RibbonView(runner, area().adjusted(6, 4, -6, -2)).x.toValue(at.x()));
 }
 
 void RibbonCanvas::mousePressEvent(QMouseEvent* event) { chooseAt(event->position()); }
@@ -158,6 +177,14 @@ void AreaCanvas::draw(QPainter& painter, const RunnerScene& runner)
     view.paint(painter, theme(), runner, m_grabbed);
     if (!runner.empty())
         drawing::paintAreaKey(painter, theme(), {area().left() + 170, area().top() + 12});
+}
+
+QString AreaCanvas::readOff(QPointF at) const
+{
+    const RunnerScene& runner = scene();
+    if (runner.empty() || m_grabbed)
+        return {};
+    return areasText(workspace(), runner, drawing::AreaView(runner, area()).x.toValue(at.x()));
 }
 
 void AreaCanvas::mousePressEvent(QMouseEvent* event)

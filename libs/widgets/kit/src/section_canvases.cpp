@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <cmath>
 
 #include <QMouseEvent>
 #include <QPainter>
@@ -128,6 +129,18 @@ void SectionCanvas::draw(QPainter& painter, const std::optional<drawing::Section
     }
 }
 
+/// Where in the section the pointer is, from its middle.
+QString SectionCanvas::readOff(QPointF at) const
+{
+    const auto& picture = scene();
+    if (!picture)
+        return {};
+    const geometry::Point p = drawing::SectionView(*picture, pictureArea()).toSection(at);
+    const auto length = [&](double si) { return workspace().text(units::Kind::Length, std::abs(si)); };
+    return tr("%1 %2, %3 %4")
+        .arg(p.left < 0.0 ? tr("right") : tr("left"), length(p.left), p.up < 0.0 ? tr("down") : tr("up"), length(p.up));
+}
+
 void SectionCanvas::mousePressEvent(QMouseEvent* event)
 {
     const auto& picture = scene();
@@ -167,6 +180,16 @@ drawing::LongSectionScene LongSectionCanvas::makeScene() const
 void LongSectionCanvas::draw(QPainter& painter, const drawing::LongSectionScene& picture)
 {
     drawing::LongSectionView(picture, area()).paint(painter, theme());
+}
+
+QString LongSectionCanvas::readOff(QPointF at) const
+{
+    const auto& picture = scene();
+    if (!picture.missing.isEmpty())
+        return {};
+    const geometry::SidePoint p = drawing::LongSectionView(picture, area()).toSide(at);
+    return tr("along %1, up %2")
+        .arg(workspace().text(units::Kind::Position, p.x), workspace().text(units::Kind::Position, p.z));
 }
 
 void LongSectionCanvas::mousePressEvent(QMouseEvent* event)

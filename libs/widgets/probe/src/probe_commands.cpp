@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QFileInfo>
+
 #include "analysis/pins.hpp"
 #include "app/edits.hpp"
 #include "app/instrument_desk.hpp"
 #include "kit/export_tools.hpp"
+#include "kit/table_input.hpp"
 #include "probe/probe_stage.hpp"
 #include "tasks/rounds.hpp"
 
@@ -29,13 +32,56 @@ void exportField(Desk& desk, const QString& suffix, port_field::Quality quality)
     wish.air = desk.session().virtualProbe().flowOf(*port).value;
     wish.quality = quality;
     const auto kind = tasks::writtenAs(wish.path);
-    if (!kind || !tasks::isOfField(*kind))
+    if (!kind || !tasks::isOfShape(*kind))
         return desk.tell(title, QObject::tr("The name must end in .vtk, .stl or .case."));
     tellExport(desk, tasks::exportPort({workspace.job(), *port, workspace.analysis()}, wish),
                QObject::tr("It is not written"));
 }
 
 namespace {
+
+/// A part of the port as a solid, in a file of STEP or IGES.
+void exportSolid(Desk& desk)
+{
+    const QString title = QObject::tr("Port as a solid");
+    const QStringList parts{QObject::tr("The whole port"), QObject::tr("The runner, from the window to the bowl"),
+                            QObject::tr("The chosen section, as a flat face")};
+    const auto part = desk.prompts().choose(desk.window(), title, QObject::tr("What is to be written?"), parts);
+    if (!part)
+        return;
+    const job::Port& port = *desk.workspace().port();
+    QString path =
+        desk.prompts().writeTo(desk.window(), title, fileNameOf(port) + QStringLiteral(".step"),
+                               QObject::tr("STEP, millimetres (*.step *.stp);;IGES, millimetres (*.iges *.igs)"));
+    if (path.isEmpty())
+        return;
+    if (QFileInfo(path).suffix().isEmpty())
+        path += QStringLiteral(".step");
+    tasks::ExportWish wish;
+    wish.path = path.toStdString();
+    wish.part = static_cast<solids::Part>(*part);
+    wish.station = desk.workspace().station().value_or(0);
+    const auto kind = tasks::writtenAs(wish.path);
+    if (kind != tasks::Written::Step && kind != tasks::Written::Iges)
+        return desk.tell(title, QObject::tr("The name must end in .step or .iges."));
+    tellExport(desk, tasks::exportPort({desk.workspace().job(), port, desk.workspace().analysis()}, wish),
+               QObject::tr("It is not written"));
+}
+
+/// Sets of a table are added to the chosen port's, with names that are free there.
+void takeProbes(Desk& desk, const QString& table)
+{
+    const auto sets = desk.prompts().importProbes(desk.window(), desk.context(), table);
+    if (!sets || sets->empty())
+        return;
+    std::size_t added = 0;
+    const bool done = desk.editPort(QObject::tr("Probe sets out of a table"),
+                                    [&](job::Job&, job::Port& port) { added = app::addProbeSets(port, *sets); });
+    if (!done)
+        return;
+    desk.workspace().chooseProbe(added);
+    desk.showStage(calls::Stage::Probe);
+}
 
 void addProbeSet(Desk& desk)
 {
@@ -239,6 +285,25 @@ std::vector<Command> probeCommands()
          "",
          QT_TRANSLATE_NOOP("Commands", "Save the log of the connected instrument; an address log:PATH plays it back"),
          saveLog},
+        {command::ImportProbes,
+         {MenuId::Port, 370},
+         QT_TRANSLATE_NOOP("Commands", "Probe sets out of a tab&le…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Add probe sets of this port out of a CSV file, a row a reading"),
+         [](Desk& desk) {
+             if (const auto table = askForTable(desk, QObject::tr("Probe sets out of a table")))
+                 takeProbes(desk, *table);
+         },
+         only::withStation},
+        {command::SolidToFile,
+         {MenuId::Job, 312},
+         QT_TRANSLATE_NOOP("Commands", "Port as a soli&d…"),
+         "",
+         QT_TRANSLATE_NOOP(
+             "Commands",
+             "Write the port, its runner or the chosen section for programs that draw and mill (STEP, IGES)"),
+         exportSolid,
+         only::withStation},
         {command::FieldToFile,
          {MenuId::Job, 310},
          QT_TRANSLATE_NOOP("Commands", "Port as &mesh, surface or case…"),
@@ -249,6 +314,12 @@ std::vector<Command> probeCommands()
          [](Desk& desk) { exportField(desk, QStringLiteral(".vtk"), port_field::Quality::Fine); },
          only::withStation},
     };
+}
+
+std::vector<FileTaker> probeTakers()
+{
+    return {tableTaker(imports::TableKind::Probes, QT_TRANSLATE_NOOP("Files", "Probe sets of the chosen port"),
+                       takeProbes, only::withStation)};
 }
 
 }  // namespace euryth::widgets

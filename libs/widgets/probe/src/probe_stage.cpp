@@ -79,7 +79,8 @@ StageInfo probeStage()
             progress,
             headline,
             probeCommands(),
-            pictures()};
+            pictures(),
+            probeTakers()};
 }
 
 }  // namespace euryth::widgets

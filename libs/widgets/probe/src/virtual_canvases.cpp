@@ -106,6 +106,16 @@ void FieldSectionCanvas::addHandles(drawing::FieldSectionScene& scene) const
     }
 }
 
+QString FieldSectionCanvas::readOff(QPointF at) const
+{
+    const auto& picture = scene();
+    if (!picture.missing.isEmpty())
+        return {};
+    const auto speed =
+        drawing::speedAt(picture.sheet, drawing::FieldSectionView(picture, withoutBar(area())).toSection(at));
+    return speed ? workspace().text(units::Kind::Speed, *speed) : QString();
+}
+
 QPointF FieldSectionCanvas::handleOf(Sector sector) const
 {
     const auto& picture = scene();
@@ -240,6 +250,15 @@ QPointF FieldLongCanvas::pixelOf(const geometry::Point& side) const
 {
     const auto& picture = scene();
     return drawing::FieldLongView(picture, area()).toPixel(side);
+}
+
+QString FieldLongCanvas::readOff(QPointF at) const
+{
+    const auto& picture = scene();
+    if (!picture.missing.isEmpty())
+        return {};
+    const auto speed = drawing::speedAt(picture.sheet, drawing::FieldLongView(picture, area()).toSide(at));
+    return speed ? workspace().text(units::Kind::Speed, *speed) : QString();
 }
 
 void FieldLongCanvas::draw(QPainter& painter, const drawing::FieldLongScene& picture)

@@ -1,10 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <array>
 
-#include <QClipboard>
 #include <QComboBox>
-#include <QFile>
-#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QPushButton>
@@ -20,6 +17,7 @@
 #include "kit/page_tools.hpp"
 #include "kit/picture_output.hpp"
 #include "kit/setup_form.hpp"
+#include "kit/table_input.hpp"
 #include "prove_views.hpp"
 #include "units/format.hpp"
 
@@ -342,19 +340,10 @@ private:
         const auto chosen = test();
         if (!chosen)
             return;
-        const QString path =
-            m_desk.prompts().takeFrom(m_desk.window(), tr("Flow test out of a table (Cancel takes the clipboard)"),
-                                      tr("Tables (*.csv *.tsv *.txt);;All files (*)"));
-        QString text = QGuiApplication::clipboard()->text();
-        if (!path.isEmpty()) {
-            QFile file(path);
-            if (!file.open(QIODevice::ReadOnly))
-                return m_desk.tell(tr("The table cannot be read"), path + QStringLiteral(": ") + file.errorString());
-            text = QString::fromUtf8(file.readAll());
-        }
-        if (text.trimmed().isEmpty())
-            return m_desk.tell(tr("No table"), tr("Neither a file was chosen nor does the clipboard hold a table."));
-        if (const auto points = m_desk.prompts().importFlow(m_desk.window(), m_context, text))
+        const auto text = askForTable(m_desk, tr("Flow test out of a table"));
+        if (!text)
+            return;
+        if (const auto points = m_desk.prompts().importFlow(m_desk.window(), m_context, *text))
             app::setFlowPoints(m_context.workspace, *chosen, *points);
     }
 

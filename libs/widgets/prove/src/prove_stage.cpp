@@ -3,7 +3,9 @@
 
 #include <QCoreApplication>
 
+#include "app/flow_edits.hpp"
 #include "prove_page.hpp"
+#include "prove_views.hpp"
 #include "proving/flow_difference.hpp"
 
 namespace euryth::widgets {
@@ -33,6 +35,17 @@ std::optional<Headline> headline(const app::Workspace& workspace, std::size_t po
                     QCoreApplication::translate("Rack", "mean flow")};
 }
 
+/// A dropped table becomes a test of its own.
+void takeFlow(Desk& desk, const QString& table)
+{
+    const auto points = desk.prompts().importFlow(desk.window(), desk.context(), table);
+    if (!points)
+        return;
+    const std::size_t added = app::addFlowTest(desk.workspace(), todayOf(desk.context()));
+    app::setFlowPoints(desk.workspace(), added, *points);
+    desk.showStage(calls::Stage::Prove);
+}
+
 }  // namespace
 
 StageInfo proveStage()
@@ -55,12 +68,15 @@ StageInfo proveStage()
                   walk.four(port, station);
                   walk.show(calls::Stage::Prove);
               }},
-             {"prove-seats", [](Walk& walk) {
+             {"prove-seats",
+              [](Walk& walk) {
                   constexpr std::size_t port = 6;  // I4, whose valve weeps
                   walk.look(false, false, false);
                   walk.four(port, 0);
                   walk.show(calls::Stage::Prove, ProvePage::Seats);
-              }}}};
+              }}},
+            {tableTaker(imports::TableKind::Flow, QT_TRANSLATE_NOOP("Files", "A flow test of the chosen port"),
+                        takeFlow, only::withPort)}};
 }
 
 }  // namespace euryth::widgets

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QFile>
 #include <QFileInfo>
 
 #include "app/language.hpp"
@@ -7,7 +6,7 @@
 #include "files/job_file.hpp"
 #include "job/plans.hpp"
 #include "kit/export_tools.hpp"
-#include "kit/sheet_printing.hpp"
+#include "kit/table_input.hpp"
 #include "plans/alike_ports.hpp"
 #include "shape/shape_stage.hpp"
 
@@ -35,15 +34,19 @@ void nextPlan(Desk& desk)
     });
 }
 
-void houseFromFile(Desk& desk)
+void takeHouseFile(Desk& desk, const QString& path)
 {
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("House rules"), houseFilter());
-    if (path.isEmpty())
-        return;
     const auto house = files::loadHouse(path.toStdString());
     if (!house)
         return desk.tell(QObject::tr("These house rules cannot be read"), app::shown(house.error().lines()));
     takeHouse(desk, *house);
+}
+
+void houseFromFile(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("House rules"), houseFilter());
+    if (!path.isEmpty())
+        takeHouseFile(desk, path);
 }
 
 void useSuggestedPlan(Desk& desk)
@@ -74,21 +77,20 @@ void holdAlike(Desk& desk)
     desk.tell(QObject::tr("These ports stay different"), text.trimmed());
 }
 
-void importLifts(Desk& desk)
+void takeLifts(Desk& desk, const QString& table)
 {
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Lift table"),
-                                                 QObject::tr("Tables (*.csv *.txt *.tsv);;All files (*)"));
-    if (path.isEmpty())
-        return;
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return desk.tell(QObject::tr("Lift table"), QObject::tr("%1 cannot be read: %2").arg(path, file.errorString()));
-    const auto request = desk.prompts().lifts(desk.window(), desk.context(), QString::fromUtf8(file.readAll()));
+    const auto request = desk.prompts().lifts(desk.window(), desk.context(), table);
     if (!request)
         return;
     desk.editJob(QObject::tr("Take lift table"), [&](job::Job& job) {
         (request->intake ? job.engine.intakeCam : job.engine.exhaustCam).table = request->table;
     });
+}
+
+void importLifts(Desk& desk)
+{
+    if (const auto table = askForTable(desk, QObject::tr("Lift table")))
+        takeLifts(desk, *table);
 }
 
 void houseToFile(Desk& desk)
@@ -119,8 +121,7 @@ void exportSheets(Desk& desk)
     if (request->print) {
         const auto sheets = paper::benchSheets({workspace.job(), *port, workspace.analysis(), workspace.displayUnits()},
                                                request->parts);
-        return desk.prompts().print(desk.window(), QObject::tr("Sheets for the bench"),
-                                    [&sheets](QPagedPaintDevice& paper) { printSheets(sheets, paper); });
+        return printOnPaper(desk, QObject::tr("Sheets for the bench"), sheets);
     }
     QString path = desk.prompts().writeTo(desk.window(), QObject::tr("Sheets for the bench"),
                                           fileNameOf(*port) + QStringLiteral(".pdf"),
@@ -134,7 +135,7 @@ void exportSheets(Desk& desk)
     wish.parts = request->parts;
     wish.units = workspace.displayUnits();
     const auto kind = tasks::writtenAs(wish.path);
-    if (!kind || tasks::isOfField(*kind))
+    if (!kind || tasks::isOfShape(*kind))
         return desk.tell(QObject::tr("Sheets for the bench"),
                          QObject::tr("The file's name must end in .pdf, .svg, .dxf or .csv."));
     tellExport(desk, tasks::exportPort({workspace.job(), *port, workspace.analysis()}, wish),
@@ -207,6 +208,13 @@ std::vector<Command> shapeCommands()
          exportSheets,
          only::withStation},
     };
+}
+
+std::vector<FileTaker> shapeTakers()
+{
+    return {
+        tableTaker(imports::TableKind::Lifts, QT_TRANSLATE_NOOP("Files", "Lift table of a cam"), takeLifts, nullptr),
+        endingTaker({QStringLiteral(".euryth-house.json")}, QT_TRANSLATE_NOOP("Files", "House rules"), takeHouseFile)};
 }
 
 }  // namespace euryth::widgets

@@ -75,7 +75,8 @@ StageInfo shapeStage()
             progress,
             headline,
             shapeCommands(),
-            pictures()};
+            pictures(),
+            shapeTakers()};
 }
 
 }  // namespace euryth::widgets

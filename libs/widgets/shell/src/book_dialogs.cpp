@@ -18,8 +18,7 @@ namespace euryth::widgets {
 namespace {
 
 /// Behind the sheets come the tables.
-constexpr int kHoursTable = static_cast<int>(paper::kBookSheets.size());
-constexpr int kFlowTable = kHoursTable + 1;
+constexpr int kFirstTable = static_cast<int>(paper::kBookSheets.size());
 
 }  // namespace
 
@@ -35,7 +34,8 @@ BookDialog::BookDialog(QWidget* parent)
     m_sheet->setAccessibleName(tr("Sheet"));
     m_sheet->addItems({tr("Customer's sheet: what was done, and what was left alone"),
                        tr("Job card for the bench, with a code"), tr("Quotation"), tr("Hours"), tr("Label"),
-                       tr("Hours as a table (CSV)"), tr("Flow tests as a table (CSV)")});
+                       tr("Hours as a table (CSV)"), tr("Flow tests as a table (CSV)"),
+                       tr("Probe sets as a table (CSV)")});
     column->addWidget(m_sheet);
     m_customer->setObjectName(QStringLiteral("bookWithCustomer"));
     column->addWidget(m_customer);
@@ -70,8 +70,8 @@ void BookDialog::follow()
     const bool customers = sheet == static_cast<int>(paper::BookSheet::Customer);
     for (const auto& [box, member] : m_parts)
         box->setEnabled(customers);
-    m_customer->setEnabled(!customers && sheet < kHoursTable);
-    m_print->setEnabled(sheet < kHoursTable);
+    m_customer->setEnabled(!customers && sheet < kFirstTable);
+    m_print->setEnabled(sheet < kFirstTable);
 }
 
 BookRequest BookDialog::request() const
@@ -79,9 +79,10 @@ BookRequest BookDialog::request() const
     BookRequest request;
     const int sheet = m_sheet->currentIndex();
     request.print = m_printed;
-    request.table = sheet >= kHoursTable;
-    request.flow = sheet == kFlowTable;
-    request.sheet = request.table ? paper::BookSheet::Hours : static_cast<paper::BookSheet>(sheet);
+    if (sheet >= kFirstTable)
+        request.table = paper::kJobTables.at(static_cast<std::size_t>(sheet - kFirstTable));
+    else
+        request.sheet = static_cast<paper::BookSheet>(sheet);
     request.withCustomer = m_customer->isEnabled() && m_customer->isChecked();
     for (const auto& [box, member] : m_parts)
         request.parts.*member = box->isChecked();

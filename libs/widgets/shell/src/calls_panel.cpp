@@ -60,37 +60,83 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
           &app::Workspace::judgementsChanged, &app::Workspace::judged})
         connect(&context.workspace, signal, this, &CallsPanel::rebuild, Qt::QueuedConnection);
     connect(&context.look, &Look::changed, this, &CallsPanel::rebuild);
+    auto* list = new QWidget;
+    m_column = new QVBoxLayout(list);
+    m_column->setContentsMargins(0, 0, 0, 0);
+    m_column->setSpacing(8);
+    m_instead = quietLabel({}, list);
+    m_instead->setWordWrap(true);
+    m_scroll->setWidget(list);
     rebuild();
+}
+
+QString CallsPanel::seenOf(const calls::Call& call) const
+{
+    const auto& workspace = m_context.workspace;
+    QStringList seen{QString::fromStdString(call.key), QString::number(static_cast<int>(call.severity)),
+                     QString::fromStdString(call.acceptedBecause.value_or(std::string())), workspace.text(call.title),
+                     workspace.text(call.text)};
+    // Where it leads, which no text tells.
+    const auto number = [](const std::optional<std::size_t>& n) { return n ? QString::number(*n) : QString(); };
+    seen << QString::number(call.s ? call.s->si() : -1.0) << number(call.probe) << number(call.point)
+         << (call.sector ? QString::number(static_cast<int>(*call.sector)) : QString())
+         << QString::number(call.workings.empty() ? 0 : 1) << QString::number(m_accepting == call.key ? 1 : 0);
+    if (m_opened.contains(call.key)) {
+        for (const Phrase& line : call.workings)
+            seen << workspace.text(line);
+    }
+    return seen.join(QChar(0x1f));
+}
+
+QWidget* CallsPanel::cardOf(const calls::Call& call, std::vector<Card>& before)
+{
+    const QString seen = seenOf(call);
+    const auto same = std::ranges::find(before, seen, &Card::seen);
+    const bool asks = m_accepting == call.key;  // and wants the hand in its field again
+    QWidget* widget = nullptr;
+    if (same != before.end() && !asks) {
+        widget = same->widget;
+        before.erase(same);
+    } else {
+        widget = makeCard(call);
+    }
+    m_cards.push_back({seen, widget});
+    return widget;
 }
 
 void CallsPanel::rebuild()
 {
     const int scrolled = m_scroll->verticalScrollBar()->value();
-    auto* list = new QWidget;
-    auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(8);
     const auto port = m_context.workspace.portIndex();
     int open = 0;
     int accepted = 0;
     const auto* calls = port ? m_context.workspace.callsNow(*port) : nullptr;
+    // Cards that say the same as before stay what they are: laying texts out is what takes time here.
+    std::vector<Card> before = std::exchange(m_cards, {});
+    while (QLayoutItem* item = m_column->takeAt(0))
+        delete item;
     if (calls) {
         for (const calls::Call& call : *calls) {
             ++(call.acceptedBecause ? accepted : open);
-            column->addWidget(makeCard(call));
+            m_column->addWidget(cardOf(call, before));
         }
     }
+    for (const Card& gone : before)
+        delete gone.widget;
     const bool judging = port && m_context.workspace.isJudging(*port);
     const QString& failure = m_context.workspace.judgingFailure();
+    QString instead;
     if (!failure.isEmpty())
-        column->addWidget(quietLabel(tr("The calls could not be worked out: %1").arg(failure)));
+        instead = tr("The calls could not be worked out: %1").arg(failure);
     else if (open + accepted == 0)
-        column->addWidget(quietLabel(judging ? tr("Looking at this port…") : tr("Nothing to say about this port.")));
-    column->addStretch(1);
+        instead = judging ? tr("Looking at this port…") : tr("Nothing to say about this port.");
+    m_instead->setText(instead);
+    m_instead->setVisible(!instead.isEmpty());
+    m_column->addWidget(m_instead);
+    m_column->addStretch(1);
     // Until the new ones are there these are the calls from before.
     const QString count = accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open);
     m_count->setText(judging && calls ? count + QStringLiteral(" …") : count);
-    m_scroll->setWidget(list);
     m_scroll->verticalScrollBar()->setValue(scrolled);
 }
 

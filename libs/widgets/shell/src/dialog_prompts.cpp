@@ -3,9 +3,10 @@
 #include "app/language.hpp"
 #include "shell/book_dialogs.hpp"
 #include "shell/dialogs.hpp"
-#include "shell/flow_dialog.hpp"
+#include "shell/scan_dialog.hpp"
 #include "shell/settings_dialog.hpp"
 #include "shell/shape_dialogs.hpp"
+#include "shell/table_dialogs.hpp"
 
 #include <QDialogButtonBox>
 #include <QFileDialog>
@@ -125,6 +126,14 @@ Prompts::Leftover askLeftover(QWidget* parent, const app::Recovery::Left& left)
     return box.clickedButton() == discard ? Prompts::Leftover::Discard : Prompts::Leftover::Later;
 }
 
+std::optional<int> askChoice(QWidget* parent, const QString& title, const QString& question, const QStringList& options)
+{
+    bool chosen = false;
+    constexpr bool editable = false;
+    const QString one = QInputDialog::getItem(parent, title, question, options, 0, editable, &chosen);
+    return chosen ? std::optional(static_cast<int>(options.indexOf(one))) : std::nullopt;
+}
+
 std::optional<std::size_t> askSwap(QWidget* parent, const job::Job& job, std::size_t with)
 {
     QStringList names;
@@ -137,12 +146,11 @@ std::optional<std::size_t> askSwap(QWidget* parent, const job::Job& job, std::si
     }
     if (names.isEmpty())
         return std::nullopt;
-    bool chosen = false;
-    const QString name = QInputDialog::getItem(parent, MainWindow::tr("Swap measurements"),
-                                               MainWindow::tr("Change the measurements of %1 over with those of")
-                                                   .arg(QString::fromStdString(job.ports[with].id)),
-                                               names, 0, false, &chosen);
-    return chosen ? std::optional(indices[static_cast<std::size_t>(names.indexOf(name))]) : std::nullopt;
+    const auto chosen = askChoice(parent, MainWindow::tr("Swap measurements"),
+                                  MainWindow::tr("Change the measurements of %1 over with those of")
+                                      .arg(QString::fromStdString(job.ports[with].id)),
+                                  names);
+    return chosen ? std::optional(indices[static_cast<std::size_t>(*chosen)]) : std::nullopt;
 }
 
 std::optional<Length> askLength(QWidget* parent, Context context, const QString& question)
@@ -215,9 +223,22 @@ Prompts dialogPrompts()
         return runDialog(dialog, [](const CopyDialog& d) { return d.request(); });
     };
     prompts.importStations = [](QWidget* parent, Context context, const QString& table) {
-        ImportDialog dialog(context, table, parent);
-        return runDialog(dialog, [](const ImportDialog& d) { return d.import().stations; });
+        StationTableDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const StationTableDialog& d) { return d.stations(); });
     };
+    prompts.importTouch = [](QWidget* parent, Context context, const QString& table) {
+        TouchTableDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const TouchTableDialog& d) { return d.stations(); });
+    };
+    prompts.importProbes = [](QWidget* parent, Context context, const QString& table) {
+        ProbeTableDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const ProbeTableDialog& d) { return d.sets(); });
+    };
+    prompts.scanStations = [](QWidget* parent, Context context, const QString& path) {
+        ScanDialog dialog(context, path, parent);
+        return runDialog(dialog, [](const ScanDialog& d) { return d.stations(); });
+    };
+    prompts.choose = askChoice;
     prompts.trace = [](QWidget* parent, Context context, const QImage& picture) {
         TraceDialog dialog(context, picture, parent);
         return runDialog(dialog, [](const TraceDialog& d) { return d.outline(); });
@@ -227,8 +248,8 @@ Prompts dialogPrompts()
         return runDialog(dialog, [](const LiftDialog& d) { return d.request(); });
     };
     prompts.importFlow = [](QWidget* parent, Context context, const QString& table) {
-        FlowDialog dialog(context, table, parent);
-        return runDialog(dialog, [](const FlowDialog& d) { return d.points(); });
+        FlowTableDialog dialog(context, table, parent);
+        return runDialog(dialog, [](const FlowTableDialog& d) { return d.points(); });
     };
     prompts.takeHouse = [](QWidget* parent, Context context, const job::House& house) {
         return HouseDialog(context, house, parent).exec() == QDialog::Accepted;

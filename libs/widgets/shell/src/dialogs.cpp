@@ -6,14 +6,11 @@
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
-#include <QHBoxLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
 #include <QSpinBox>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include "job/fields.hpp"
@@ -176,100 +173,6 @@ CopyRequest CopyDialog::request() const
     request.choice = {m_sections->isChecked(), m_walls->isChecked(), m_valve->isChecked(),
                       m_runner->isChecked(),   m_plan->isChecked(),  m_mirror->isChecked()};
     return request;
-}
-
-ImportDialog::ImportDialog(Context context, const QString& text, QWidget* parent)
-    : QDialog(parent),
-      m_context(context),
-      m_rows(imports::splitTable(text.toStdString())),
-      m_table(new QTableWidget),
-      m_units(new QComboBox),
-      m_summary(new QLabel)
-{
-    setObjectName(QStringLiteral("importDialog"));
-    setWindowTitle(tr("Stations out of a table"));
-    resize(760, 520);
-    m_units->addItems({tr("millimetres"), tr("inches")});
-    m_units->setObjectName(QStringLiteral("importUnits"));
-    m_units->setCurrentIndex(context.workspace.displayUnits().system == units::System::Inch ? 1 : 0);
-    auto* top = new QHBoxLayout;
-    top->addWidget(new QLabel(tr("Numbers without a unit are")));
-    top->addWidget(m_units);
-    top->addStretch(1);
-    const auto guess = imports::guessColumns(m_rows);
-    m_table->setColumnCount(static_cast<int>(guess.size()));
-    m_table->setRowCount(static_cast<int>(m_rows.size()) + 1);
-    m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    QStringList letters;
-    QStringList numbers{tr("is")};
-    for (std::size_t c = 0; c < guess.size(); ++c) {
-        letters << QString::fromStdString(imports::columnName(c));
-        auto* choice = new QComboBox;
-        for (std::size_t i = 0; i < imports::kStationColumnCount; ++i)
-            choice->addItem(app::shown(imports::nameOf(static_cast<imports::StationColumn>(i))));
-        choice->setCurrentIndex(static_cast<int>(guess[c]));
-        connect(choice, &QComboBox::currentIndexChanged, this, &ImportDialog::reread);
-        m_table->setCellWidget(0, static_cast<int>(c), choice);
-        m_table->setColumnWidth(static_cast<int>(c), 150);
-        m_columns.push_back(choice);
-    }
-    for (std::size_t r = 0; r < m_rows.size(); ++r) {
-        numbers << QString::number(r + 1);
-        for (std::size_t c = 0; c < m_rows[r].size(); ++c) {
-            m_table->setItem(static_cast<int>(r) + 1, static_cast<int>(c),
-                             new QTableWidgetItem(QString::fromStdString(m_rows[r][c])));
-        }
-    }
-    m_table->setHorizontalHeaderLabels(letters);
-    m_table->setVerticalHeaderLabels(numbers);
-    m_summary->setWordWrap(true);
-    m_summary->setObjectName(QStringLiteral("importSummary"));
-    auto* column = new QVBoxLayout(this);
-    column->addLayout(top);
-    column->addWidget(m_table, 1);
-    column->addWidget(m_summary);
-    m_buttons = addButtons(*this, *column, tr("Take these stations"));
-    connect(m_units, &QComboBox::currentIndexChanged, this, &ImportDialog::reread);
-    reread();
-}
-
-void ImportDialog::reread()
-{
-    std::vector<imports::StationColumn> columns;
-    for (const QComboBox* choice : m_columns)
-        columns.push_back(static_cast<imports::StationColumn>(choice->currentIndex()));
-    units::DisplayUnits shown = m_context.workspace.displayUnits();
-    shown.system = m_units->currentIndex() == 1 ? units::System::Inch : units::System::Metric;
-    shown.own = {};  // as the choice says, whatever is shown elsewhere
-    m_import = imports::readStations(m_rows, columns, shown);
-    const auto& theme = m_context.look.theme();
-    for (int r = 1; r < m_table->rowCount(); ++r) {
-        for (int c = 0; c < m_table->columnCount(); ++c) {
-            if (QTableWidgetItem* item = m_table->item(r, c)) {
-                item->setForeground(theme.ink);
-                item->setToolTip({});
-            }
-        }
-    }
-    QStringList places;
-    constexpr int most = 4;
-    for (const imports::CellTrouble& trouble : m_import.troubles) {
-        if (QTableWidgetItem* item =
-                m_table->item(static_cast<int>(trouble.row) + 1, static_cast<int>(trouble.column))) {
-            item->setForeground(theme.danger);
-            item->setToolTip(app::shown(trouble.text));
-        }
-        if (places.size() < most)
-            places << QStringLiteral("▲ ") + app::shown(trouble.phrase());
-    }
-    QString summary = tr("%1 stations can be read.").arg(m_import.stations.size());
-    if (!places.isEmpty()) {
-        summary += tr(" Cells that cannot: %1. Their rows are left out:").arg(m_import.troubles.size()) +
-                   QLatin1Char('\n') + places.join(QLatin1Char('\n'));
-    }
-    m_summary->setText(summary);
-    setTone(m_summary, places.isEmpty() ? Tone::Plain : Tone::Danger);
-    m_buttons->button(QDialogButtonBox::Ok)->setEnabled(!m_import.stations.empty());
 }
 
 }  // namespace euryth::widgets

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shell/main_window.hpp"
+#include "shell/given_files.hpp"
 
 #include <algorithm>
 
@@ -18,6 +19,7 @@
 #include <QScrollArea>
 #include <QSettings>
 #include <QStackedWidget>
+#include <QTimer>
 
 #include "help/handbook_window.hpp"
 #include "help/tour.hpp"
@@ -245,20 +247,52 @@ void MainWindow::fillMiddle(QWidget& middle)
     m_pages = new PageStack(scroll);
     m_pages->setContentsMargins(4, 8, 4, 8);
     scroll->setWidget(m_pages);
-    for (const StageInfo& stage : m_stages)
-        m_pages->addWidget(stage.makePage(m_context, *this, *m_commands));
-    nameControls(*m_pages);
+    for (std::size_t i = 0; i < m_stages.size(); ++i) {
+        auto* place = new QWidget;
+        (new QVBoxLayout(place))->setContentsMargins(0, 0, 0, 0);
+        m_pages->addWidget(place);
+    }
+    m_made.resize(m_stages.size());
     askForShownOnly(m_pages);
     m_calls = new CallsPanel(m_context);
     row->addWidget(m_calls);
 }
 
-StagePage& MainWindow::pageOf(std::size_t stage) const
+StagePage& MainWindow::pageOf(std::size_t stage)
 {
-    return static_cast<StagePage&>(*m_pages->widget(static_cast<int>(stage)));
+    StagePage*& page = m_made.at(stage);
+    if (!page) {
+        page = m_stages[stage].makePage(m_context, *this, *m_commands);
+        page->setCompact(m_low);
+        m_pages->widget(static_cast<int>(stage))->layout()->addWidget(page);
+        nameControls(*page);
+    }
+    return *page;
 }
 
-QWidget* MainWindow::pictureInHand() const
+void MainWindow::makePages()
+{
+    for (std::size_t i = 0; i < m_stages.size(); ++i)
+        (void)pageOf(i);
+}
+
+/// Between two of them whoever works at the window has the hand.
+void MainWindow::makeNextPage()
+{
+    const auto next = std::ranges::find(m_made, nullptr);
+    if (next == m_made.end())
+        return;
+    (void)pageOf(static_cast<std::size_t>(next - m_made.begin()));
+    QTimer::singleShot(0, this, &MainWindow::makeNextPage);
+}
+
+void MainWindow::showEvent(QShowEvent* event)
+{
+    QMainWindow::showEvent(event);
+    QTimer::singleShot(0, this, &MainWindow::makeNextPage);
+}
+
+QWidget* MainWindow::pictureInHand()
 {
     if (auto* inHand = dynamic_cast<Canvas*>(QApplication::focusWidget()); inHand && inHand != m_rack)
         return inHand;
@@ -309,7 +343,7 @@ Tour& MainWindow::tour()
 
 void MainWindow::say(const QString& text) { m_bench->say(text); }
 
-StagePage& MainWindow::page() const { return static_cast<StagePage&>(*m_pages->currentWidget()); }
+StagePage& MainWindow::page() { return pageOf(static_cast<std::size_t>(m_pages->currentIndex())); }
 
 std::size_t MainWindow::stageIndex() const
 {
@@ -336,7 +370,7 @@ void MainWindow::showView(calls::Stage stage, int view)
     page().showView(view);
 }
 
-void MainWindow::focusPage() { m_pages->currentWidget()->setFocus(); }  // the page hands it to where one types
+void MainWindow::focusPage() { page().setFocus(); }  // the page hands it to where one types
 
 namespace {
 
@@ -372,6 +406,7 @@ bool bring(const FieldEdit& field, StagePage& page)
 
 bool MainWindow::putHandInto(const std::string& name)
 {
+    makePages();
     std::vector<FieldEdit*> fields;
     for (auto* field : findChildren<FieldEdit*>()) {
         const auto binding = field->binding();
@@ -403,6 +438,11 @@ void MainWindow::refresh()
 {
     auto& workspace = m_context.workspace;
     const auto stage = static_cast<int>(stageIndex());
+    if (!m_made.at(static_cast<std::size_t>(stage))) {
+        (void)pageOf(static_cast<std::size_t>(stage));
+        // What one types into may be there only when the new page has been laid out.
+        QTimer::singleShot(0, this, &MainWindow::focusPage);
+    }
     if (m_pages->currentIndex() != stage) {
         m_pages->setCurrentIndex(stage);
         focusPage();
@@ -451,8 +491,11 @@ void MainWindow::resizeEvent(QResizeEvent* event)
     const bool narrow = width() < wide;
     m_rack->setFixedWidth(narrow ? 120 : 148);
     m_calls->setFixedWidth(narrow ? 214 : 286);
-    for (int i = 0; i < m_pages->count(); ++i)
-        static_cast<StagePage*>(m_pages->widget(i))->setCompact(height() < high);
+    m_low = height() < high;
+    for (StagePage* page : m_made) {
+        if (page)
+            page->setCompact(m_low);
+    }
     m_ribbon->setMaximumHeight(height() < high ? m_ribbon->minimumHeight() : RibbonCanvas::kHeight);
 }
 
@@ -467,22 +510,32 @@ void MainWindow::closeEvent(QCloseEvent* event)
     event->accept();
 }
 
+namespace {
+
+QStringList localFiles(const QMimeData& data)
+{
+    QStringList paths;
+    for (const QUrl& url : data.urls()) {
+        if (url.isLocalFile())
+            paths << url.toLocalFile();
+    }
+    return paths;
+}
+
+}  // namespace
+
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 {
-    if (event->mimeData()->hasUrls())
+    if (anyTaken(*this, localFiles(*event->mimeData())))
         event->acceptProposedAction();
 }
 
 void MainWindow::dropEvent(QDropEvent* event)
 {
-    const auto urls = event->mimeData()->urls();
-    if (urls.isEmpty() || !urls.first().isLocalFile())
-        return;
-    const QString path = urls.first().toLocalFile();
-    if (path.endsWith(QStringLiteral(".euryth.zip")))
-        m_files.unpack(path);
-    else
-        m_files.openFile(path);
+    // The other program's drag ends before anything is asked, else it would wait for the answer.
+    event->acceptProposedAction();
+    QMetaObject::invokeMethod(
+        this, [this, paths = localFiles(*event->mimeData())] { takeGiven(*this, paths); }, Qt::QueuedConnection);
 }
 
 }  // namespace euryth::widgets

@@ -50,6 +50,7 @@ std::vector<WalkPicture> picturesOf(const std::vector<StageInfo>& stages)
 
 QString walkStages(MainWindow& window, const QString& folder)
 {
+    window.makePages();
     if (!QDir().mkpath(folder))
         return MainWindow::tr("The folder %1 cannot be made").arg(folder);
     window.resize(1280, 800);  // whatever the screen is, so that the pictures are alike

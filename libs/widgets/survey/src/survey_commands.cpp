@@ -1,7 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QClipboard>
-#include <QFile>
-#include <QGuiApplication>
 #include <QImageReader>
 
 #include "app/edits.hpp"
@@ -10,6 +7,7 @@
 #include "imports/outline_file.hpp"
 #include "job/mirror.hpp"
 #include "kit/photo_tools.hpp"
+#include "kit/table_input.hpp"
 #include "survey/survey_stage.hpp"
 
 namespace euryth::widgets {
@@ -109,37 +107,46 @@ void splitPort(Desk& desk)
     desk.editJob(QObject::tr("Split port"), [&](job::Job& job) { app::splitPort(job, *port, from); });
 }
 
-void importStations(Desk& desk)
+/// The port's stations give way to others; probe sets whose place has gone go along.
+void replaceStations(Desk& desk, const QString& text, const std::optional<std::vector<job::Station>>& stations)
 {
-    const QString path =
-        desk.prompts().takeFrom(desk.window(), QObject::tr("Stations out of a table (Cancel takes the clipboard)"),
-                                QObject::tr("Tables (*.csv *.tsv *.txt);;All files (*)"));
-    QString text = QGuiApplication::clipboard()->text();
-    if (!path.isEmpty()) {
-        QFile file(path);
-        if (!file.open(QIODevice::ReadOnly))
-            return desk.tell(QObject::tr("The table cannot be read"), path + QStringLiteral(": ") + file.errorString());
-        text = QString::fromUtf8(file.readAll());
-    }
-    if (text.trimmed().isEmpty())
-        return desk.tell(QObject::tr("No table"),
-                         QObject::tr("Neither a file was chosen nor does the clipboard hold a table."));
-    const auto stations = desk.prompts().importStations(desk.window(), desk.context(), text);
     if (!stations)
         return;
-    desk.editPort(QObject::tr("Import stations"), [&](job::Job&, job::Port& port) {
+    desk.editPort(text, [&](job::Job&, job::Port& port) {
         port.stations = *stations;
         std::erase_if(port.probes,
                       [&](const job::ProbeSet& set) { return set.stationS && !job::stationNear(port, *set.stationS); });
     });
 }
 
-void outlineFromFile(Desk& desk)
+void takeStations(Desk& desk, const QString& table)
 {
-    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Outline of this section"),
-                                                 QObject::tr("Outlines (*.csv *.txt *.svg *.dxf);;All files (*)"));
-    if (path.isEmpty())
-        return;
+    replaceStations(desk, QObject::tr("Import stations"),
+                    desk.prompts().importStations(desk.window(), desk.context(), table));
+}
+
+void takeTouched(Desk& desk, const QString& table)
+{
+    replaceStations(desk, QObject::tr("Touched sections"),
+                    desk.prompts().importTouch(desk.window(), desk.context(), table));
+}
+
+void takeScan(Desk& desk, const QString& path)
+{
+    replaceStations(desk, QObject::tr("Stations of a scan"),
+                    desk.prompts().scanStations(desk.window(), desk.context(), path));
+}
+
+void askForScan(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Scan of a port’s air"),
+                                                 QObject::tr("Scans (*.stl);;All files (*)"));
+    if (!path.isEmpty())
+        takeScan(desk, path);
+}
+
+void takeOutline(Desk& desk, const QString& path)
+{
     auto imported = imports::outlineFromFile(path.toStdString(), desk.workspace().displayUnits());
     if (!imported)
         return desk.tell(QObject::tr("No outline"), app::shown(imported.error()));
@@ -151,6 +158,24 @@ void outlineFromFile(Desk& desk)
         imported->outline = geometry::scaledToWidth(imported->outline, *width);
     }
     setOutline(desk, std::move(imported->outline));
+}
+
+void askForOutline(Desk& desk)
+{
+    const QString path = desk.prompts().takeFrom(desk.window(), QObject::tr("Outline of this section"),
+                                                 QObject::tr("Outlines (*.csv *.txt *.svg *.dxf);;All files (*)"));
+    if (!path.isEmpty())
+        takeOutline(desk, path);
+}
+
+/// A table of two columns whose headings do not say what they are may be an outline as well.
+Fit fitsOutline(const GivenFile& file)
+{
+    if (file.endsIn({QStringLiteral(".svg"), QStringLiteral(".dxf")}))
+        return Fit::Surely;
+    if (!file.isTable || (file.kind && file.kind != imports::TableKind::Outline))
+        return Fit::No;
+    return file.kind ? Fit::Surely : Fit::Perhaps;
 }
 
 void addPhoto(Desk& desk)
@@ -203,21 +228,41 @@ std::vector<Command> surveyCommands()
          removeStation,
          only::withStation},
         {command::ImportStations,
-         {MenuId::Edit, 500},
+         {MenuId::Port, 350},
          QT_TRANSLATE_NOOP("Commands", "Stations out of a &table…"),
          "Ctrl+I",
          QT_TRANSLATE_NOOP("Commands", "Take stations out of a CSV file, or of what a spreadsheet has copied"),
-         importStations,
+         [](Desk& desk) {
+             if (const auto table = askForTable(desk, QObject::tr("Stations out of a table")))
+                 takeStations(desk, *table);
+         },
+         only::withPort},
+        {command::ImportTouch,
+         {MenuId::Port, 355},
+         QT_TRANSLATE_NOOP("Commands", "Sections by a touch pro&be…"),
+         "",
+         QT_TRANSLATE_NOOP("Commands", "Take sections by several touched points each out of a CSV file"),
+         [](Desk& desk) {
+             if (const auto table = askForTable(desk, QObject::tr("Sections by touched points")))
+                 takeTouched(desk, *table);
+         },
+         only::withPort},
+        {command::ScanStations,
+         {MenuId::Port, 357},
+         QT_TRANSLATE_NOOP("Commands", "Stations of a sca&n…"),
+         "Ctrl+Alt+I",
+         QT_TRANSLATE_NOOP("Commands", "Cut a scanned port (STL) into sections, and choose stations along it"),
+         askForScan,
          only::withPort},
         {command::OutlineFromFile,
-         {MenuId::Edit, 520},
+         {MenuId::Port, 360},
          QT_TRANSLATE_NOOP("Commands", "&Outline out of a file…"),
          "Ctrl+Shift+I",
          QT_TRANSLATE_NOOP("Commands", "Take the chosen section's outline out of a CSV, SVG or DXF file"),
-         outlineFromFile,
+         askForOutline,
          only::withStation},
         {command::TraceOutline,
-         {MenuId::Edit, 530},
+         {MenuId::Port, 365},
          QT_TRANSLATE_NOOP("Commands", "Trace an outline on a p&icture…"),
          "Ctrl+T",
          QT_TRANSLATE_NOOP("Commands", "Trace the chosen section on a picture of a mould slice"),
@@ -287,6 +332,18 @@ std::vector<Command> surveyCommands()
          addPhoto,
          only::withPort},
     };
+}
+
+std::vector<FileTaker> surveyTakers()
+{
+    const auto outline = [](Desk& desk, const QStringList& paths) { takeOutline(desk, paths.front()); };
+    return {tableTaker(imports::TableKind::Stations, QT_TRANSLATE_NOOP("Files", "Stations of the chosen port"),
+                       takeStations, only::withPort),
+            tableTaker(imports::TableKind::Touch, QT_TRANSLATE_NOOP("Files", "Sections by the points of a touch probe"),
+                       takeTouched, only::withPort),
+            endingTaker({QStringLiteral(".stl")}, QT_TRANSLATE_NOOP("Files", "A scan of the chosen port"), takeScan,
+                        only::withPort),
+            {QT_TRANSLATE_NOOP("Files", "Outline of the chosen section"), fitsOutline, outline, only::withStation}};
 }
 
 }  // namespace euryth::widgets

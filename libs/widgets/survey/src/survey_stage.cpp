@@ -69,7 +69,8 @@ StageInfo surveyStage()
             progress,
             headline,
             surveyCommands(),
-            pictures()};
+            pictures(),
+            surveyTakers()};
 }
 
 }  // namespace euryth::widgets

@@ -44,6 +44,8 @@ Outline scaledBy(const Outline& outline, double factor);
 Outline scaledToWidth(const Outline& outline, Length width);
 /// Moved so that the middle of its box is the origin.
 Outline centred(const Outline& outline);
+/// Its wall moved outward by `by` (over 0), round about corners (Boost.Geometry's buffer).
+Outline grownBy(const Outline& outline, Length by);
 /// Left and right changed over.
 Outline mirrored(const Outline& outline);
 

@@ -61,8 +61,10 @@ protected:
     [[nodiscard]] virtual QString spoken() const;
     /// Tells a screen reader that; where something is missing, what.
     void tellReader(const QString& spoken, const QString& missing) const;
-    /// How near one looks, over the picture.
-    void paintNearness(QPainter& painter) const;
+    /// What is at a place of the picture, read off where the pointer is; empty where there is nothing to read.
+    [[nodiscard]] virtual QString readOff(QPointF) const { return {}; }
+    /// How near one looks, and what is read off, over the picture.
+    void paintOver(QPainter& painter) const;
     bool event(QEvent* event) override;
     void showEvent(QShowEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
@@ -73,12 +75,17 @@ private:
     [[nodiscard]] QSizeF inner() const { return QRectF(rect()).marginsRemoved(edges()).size(); }
     bool lookByKey(const QKeyEvent& event);
     bool lookByMouse(QEvent& event);
+    void pointAt(std::optional<QPointF> place);
+    void paintNearness(QPainter& painter) const;
+    void paintReadOff(QPainter& painter) const;
 
     Context m_context;
     QLabel* m_over;
     double m_nearness = 1.0;
     QPointF m_aside;                 ///< of area() in the widget
     std::optional<QPointF> m_drawn;  ///< where the middle button drags the picture
+    std::optional<QPointF> m_pointer;
+    QString m_readOff;  ///< at the pointer
     mutable bool m_outdated = true;
     bool m_asked = false;  ///< a preparation is on its way
 };
@@ -116,7 +123,7 @@ protected:
     {
         QPainter painter(this);
         draw(painter, scene());
-        paintNearness(painter);
+        paintOver(painter);
     }
 
 private:

@@ -43,8 +43,7 @@ struct SheetRequest {
 struct BookRequest {
     bool print = false;  ///< on paper at once; not of tables
     paper::BookSheet sheet{};
-    bool table = false;  ///< hours, or flow tests, as CSV
-    bool flow = false;
+    std::optional<paper::JobTable> table;  ///< instead of a sheet, as CSV
     bool withCustomer = false;
     paper::CustomerParts parts;
 };
@@ -79,6 +78,15 @@ struct Prompts {
     std::function<std::optional<std::size_t>(QWidget*, const job::Job&, std::size_t with)> swapWith;
     std::function<std::optional<std::vector<job::Station>>(QWidget*, Context, const QString& table)> importStations;
     std::function<std::optional<geometry::Outline>(QWidget*, Context, const QImage&)> trace;
+    /// Sections by the points of a touch probe out of a table.
+    std::function<std::optional<std::vector<job::Station>>(QWidget*, Context, const QString& table)> importTouch;
+    /// Probe sets out of a table.
+    std::function<std::optional<std::vector<job::ProbeSet>>(QWidget*, Context, const QString& table)> importProbes;
+    /// Stations of a scanned port (a file of STL), chosen along it.
+    std::function<std::optional<std::vector<job::Station>>(QWidget*, Context, const QString& path)> scanStations;
+    /// One of several, by its index.
+    std::function<std::optional<int>(QWidget*, const QString& title, const QString& question, const QStringList&)>
+        choose;
     /// A known length, in metres; nothing where there is none.
     std::function<std::optional<Length>(QWidget*, Context, const QString& question)> knownLength;
     /// A file to be written.

@@ -27,6 +27,7 @@ protected:
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 
 private:
     void chooseAt(QPointF p);
@@ -50,6 +51,7 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 
 private:
     void setPlan(std::size_t station, Area area, int group);

@@ -26,6 +26,7 @@ protected:
     [[nodiscard]] std::optional<drawing::SectionScene> makeScene() const override;
     void draw(QPainter& painter, const std::optional<drawing::SectionScene>& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 
 private:
     [[nodiscard]] QRectF pictureArea() const;
@@ -44,6 +45,7 @@ protected:
     [[nodiscard]] drawing::LongSectionScene makeScene() const override;
     void draw(QPainter& painter, const drawing::LongSectionScene& scene) override;
     void mousePressEvent(QMouseEvent* event) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 };
 
 /// What lies behind a wall, in a word ("water").

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "kit/commands.hpp"
+#include "kit/given_file.hpp"
 
 namespace euryth::widgets {
 
@@ -65,6 +66,7 @@ struct StageInfo {
     std::function<std::optional<Headline>(const app::Workspace&, std::size_t port)> headline;
     std::vector<Command> commands;
     std::vector<WalkPicture> pictures;
+    std::vector<FileTaker> takers = {};  ///< of files that are dropped on the window
 };
 QString stageName(const StageInfo& stage);
 QString stageQuestion(const StageInfo& stage);

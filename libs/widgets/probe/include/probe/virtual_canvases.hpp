@@ -27,6 +27,7 @@ protected:
     [[nodiscard]] bool takesSignKeys() const override { return true; }  // they push a wall
     [[nodiscard]] drawing::FieldSectionScene makeScene() const override;
     void draw(QPainter& painter, const drawing::FieldSectionScene& scene) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -60,6 +61,7 @@ public:
 protected:
     [[nodiscard]] drawing::FieldLongScene makeScene() const override;
     void draw(QPainter& painter, const drawing::FieldLongScene& scene) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;

@@ -20,6 +20,8 @@ inline constexpr CommandId BenchSheets{"bench-sheets"};
 StageInfo shapeStage();
 /// Commands on plans, cams and house rules, and the sheets for the bench.
 std::vector<Command> shapeCommands();
+/// Lift tables and house rules.
+std::vector<FileTaker> shapeTakers();
 /// Shows what a set of house rules would change, and takes it where a person wants it.
 void takeHouse(Desk& desk, const job::House& house);
 

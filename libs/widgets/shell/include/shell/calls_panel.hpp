@@ -3,6 +3,7 @@
 
 #include <set>
 #include <string>
+#include <vector>
 
 #include <QScrollArea>
 
@@ -19,7 +20,15 @@ public:
     explicit CallsPanel(Context context, QWidget* parent = nullptr);
 
 private:
+    /// A call on screen, and all that is seen of it.
+    struct Card {
+        QString seen;
+        QWidget* widget;
+    };
     void rebuild();
+    [[nodiscard]] QString seenOf(const calls::Call& call) const;
+    /// The card from before where it says the same, taken out of these; else a new one.
+    QWidget* cardOf(const calls::Call& call, std::vector<Card>& before);
     QWidget* makeCard(const calls::Call& call);
     QWidget* makeLinks(const calls::Call& call, QVBoxLayout* column);
     void accept(const calls::Call& call, const QString& reason);
@@ -27,6 +36,9 @@ private:
     Context m_context;
     QLabel* m_count;
     QScrollArea* m_scroll;
+    QVBoxLayout* m_column;
+    QLabel* m_instead;  ///< of calls: why there are none
+    std::vector<Card> m_cards;
     std::set<std::string> m_opened;  ///< calls whose workings are shown
     std::string m_accepting;         ///< call whose reason is being typed
     QString m_reason;                ///< as far as it is typed

@@ -5,7 +5,6 @@
 #include <QImage>
 
 #include "app/port_edits.hpp"
-#include "imports/station_import.hpp"
 #include "kit/prompts.hpp"
 
 class QCheckBox;
@@ -15,7 +14,6 @@ class QLabel;
 class QLineEdit;
 class QListWidget;
 class QSpinBox;
-class QTableWidget;
 
 namespace euryth::widgets {
 
@@ -62,27 +60,6 @@ private:
     QCheckBox* m_runner;
     QCheckBox* m_plan;
     QCheckBox* m_mirror;
-    QDialogButtonBox* m_buttons;
-};
-
-/// A table out of a spreadsheet, with its columns and units to be chosen, and what cannot be read.
-class ImportDialog : public QDialog {
-    Q_OBJECT
-
-public:
-    ImportDialog(Context context, const QString& text, QWidget* parent = nullptr);
-    [[nodiscard]] const imports::StationImport& import() const { return m_import; }
-
-private:
-    void reread();
-
-    Context m_context;
-    std::vector<imports::Row> m_rows;
-    imports::StationImport m_import;
-    QTableWidget* m_table;
-    std::vector<QComboBox*> m_columns;
-    QComboBox* m_units;
-    QLabel* m_summary;
     QDialogButtonBox* m_buttons;
 };
 

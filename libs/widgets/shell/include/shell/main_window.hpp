@@ -46,11 +46,14 @@ public:
     [[nodiscard]] const std::vector<StageInfo>& stages() const { return m_stages; }
     [[nodiscard]] const StageInfo& stageNow() const { return m_stages[stageIndex()]; }
     /// The page of the stage on screen.
-    [[nodiscard]] StagePage& page() const;
-    /// The page of a stage, on screen or not.
-    [[nodiscard]] StagePage& pageOf(std::size_t stage) const;
+    [[nodiscard]] StagePage& page();
+    /// The page of a stage, on screen or not. Pages are made when they are first wanted, the others one after the other
+    /// as soon as the window stands.
+    [[nodiscard]] StagePage& pageOf(std::size_t stage);
+    /// Makes all that are not made yet.
+    void makePages();
     /// The picture in hand: the one with the focus, else the largest one on screen; null where there is none.
-    [[nodiscard]] QWidget* pictureInHand() const;
+    [[nodiscard]] QWidget* pictureInHand();
     void stepTab(int by);
     /// The view on screen in a window of its own.
     SideWindow* openBeside();
@@ -76,6 +79,7 @@ public:
 protected:
     void closeEvent(QCloseEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void showEvent(QShowEvent* event) override;
     /// A text field would take Ctrl+E, Ctrl+K and Ctrl+U for keys of its own; here they are commands everywhere. And a
     /// field that is being typed into gives its text before a command has its way.
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -86,6 +90,7 @@ private:
     void makeCommands();
     QWidget* makeTopBar();
     void fillMiddle(QWidget& middle);
+    void makeNextPage();
     void refresh();
     [[nodiscard]] std::size_t stageIndex() const;
 
@@ -96,6 +101,8 @@ private:
     JobFiles m_files;
     QSettings* m_settings;
     QStackedWidget* m_pages = nullptr;
+    std::vector<StagePage*> m_made;  ///< in the places of m_pages; null where a page is not made yet
+    bool m_low = false;              ///< the window is not high: pages are compact
     QButtonGroup* m_stageButtons = nullptr;
     BenchStrip* m_bench = nullptr;
     QWidget* m_calls = nullptr;

@@ -9,6 +9,8 @@ namespace command {
 inline constexpr CommandId AddStation{"add-station"};
 inline constexpr CommandId RemoveStation{"remove-station"};
 inline constexpr CommandId ImportStations{"import-stations"};
+inline constexpr CommandId ImportTouch{"import-touch"};
+inline constexpr CommandId ScanStations{"scan-stations"};
 inline constexpr CommandId OutlineFromFile{"outline-from-file"};
 inline constexpr CommandId TraceOutline{"trace-outline"};
 inline constexpr CommandId AddPort{"add-port"};
@@ -26,5 +28,7 @@ inline constexpr CommandId AddPhoto{"add-photo"};
 StageInfo surveyStage();
 /// Commands on stations, outlines and whole ports.
 std::vector<Command> surveyCommands();
+/// Tables of stations and of touched points, scans, drawings of a section.
+std::vector<FileTaker> surveyTakers();
 
 }  // namespace euryth::widgets
