@@ -9,13 +9,15 @@ if [ "$(id -u)" -ne 0 ] || ! command -v debootstrap >/dev/null; then
     exit 77
 fi
 root=$(mktemp -d)
-trap 'rm -rf --one-file-system "$root"' EXIT
+trap 'umount "$root/proc" 2>/dev/null; rm -rf --one-file-system "$root"' EXIT
 if ! debootstrap --variant=minbase bookworm "$root" >"$root.log" 2>&1; then
     tail -5 "$root.log"
     echo "skipped: no fresh root can be made here"
     exit 77
 fi
 rm -f "$root.log"
+# Programs find what is installed beside them by it, as on any machine that runs.
+mount -t proc proc "$root/proc" || { echo "skipped: /proc cannot be mounted in a fresh root here"; exit 77; }
 cp "$package" "$root/euryth.deb"
 chroot "$root" apt-get update -q >/dev/null || { echo "skipped: no packages can be had in the fresh root"; exit 77; }
 chroot "$root" sh -euc '

@@ -77,7 +77,7 @@ std::vector<TourStep> tourSteps()
         {QT_TRANSLATE_NOOP("Tour", "The first section"),
          QT_TRANSLATE_NOOP("Tour",
                            "Survey says what the port is. Each row is a section, from the window to the valve. Put the "
-                           "hand into a width, type another one (1 1/8in, 28.5 or 0.5in+16mm), and Enter."),
+                           "hand into a width, type another one (33.5, 1 5/16in or 1in+8mm), and Enter."),
          "sectionTable", view(Stage::Survey, 0), stationsChanged},
         {QT_TRANSLATE_NOOP("Tour", "The runner"),
          QT_TRANSLATE_NOOP(
