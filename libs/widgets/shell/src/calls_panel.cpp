@@ -104,6 +104,23 @@ QWidget* CallsPanel::cardOf(const calls::Call& call, std::vector<Card>& before)
     return widget;
 }
 
+/// Cards that stay were made before those between them: Tab and whoever asks for all of them go from the top down
+/// again.
+void CallsPanel::putInOrder()
+{
+    QWidget* last = nullptr;
+    for (const Card& card : m_cards) {
+        card.widget->raise();
+        for (auto* one : card.widget->findChildren<QWidget*>()) {
+            if (!(one->focusPolicy() & Qt::TabFocus))
+                continue;
+            if (last)
+                setTabOrder(last, one);
+            last = one;
+        }
+    }
+}
+
 void CallsPanel::rebuild()
 {
     const int scrolled = m_scroll->verticalScrollBar()->value();
@@ -123,6 +140,7 @@ void CallsPanel::rebuild()
     }
     for (const Card& gone : before)
         delete gone.widget;
+    putInOrder();
     const bool judging = port && m_context.workspace.isJudging(*port);
     const QString& failure = m_context.workspace.judgingFailure();
     QString instead;

@@ -26,6 +26,7 @@ private:
         QWidget* widget;
     };
     void rebuild();
+    void putInOrder();
     [[nodiscard]] QString seenOf(const calls::Call& call) const;
     /// The card from before where it says the same, taken out of these; else a new one.
     QWidget* cardOf(const calls::Call& call, std::vector<Card>& before);
