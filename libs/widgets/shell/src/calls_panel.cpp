@@ -104,21 +104,11 @@ QWidget* CallsPanel::cardOf(const calls::Call& call, std::vector<Card>& before)
     return widget;
 }
 
-/// Cards that stay were made before those between them: Tab and whoever asks for all of them go from the top down
-/// again.
+/// Cards that stay were made before those between them: whoever asks for all of them goes from the top down again.
 void CallsPanel::putInOrder()
 {
-    QWidget* last = nullptr;
-    for (const Card& card : m_cards) {
+    for (const Card& card : m_cards)
         card.widget->raise();
-        for (auto* one : card.widget->findChildren<QWidget*>()) {
-            if (!(one->focusPolicy() & Qt::TabFocus))
-                continue;
-            if (last)
-                setTabOrder(last, one);
-            last = one;
-        }
-    }
 }
 
 void CallsPanel::rebuild()
