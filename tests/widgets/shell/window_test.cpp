@@ -9,6 +9,7 @@
 #include <QLineEdit>
 #include <QScrollArea>
 
+#include "app/edits.hpp"
 #include "files/job_file.hpp"
 #include "shell/calls_panel.hpp"
 #include "shell/help.hpp"
@@ -247,4 +248,55 @@ TEST_CASE("the whole window fits a bench PC: 1180 x 680, every view, both styles
         }
         f.trigger(system);
     }
+}
+
+TEST_CASE("pages of the stages are made when they are wanted, the others behind the first picture")
+{
+    WindowFixture plain;
+    app::Session session;
+    widgets::Look look;
+    widgets::MainWindow window({session, look}, plain.prompts());
+    const auto made = [&] { return window.findChildren<widgets::StagePage*>().size(); };
+    CHECK(made() == 1);
+    window.files().openDemo();
+    window.showStage(calls::Stage::Book);
+    CHECK(made() == 2);
+    window.show();
+    window.activateWindow();
+    plain.settle();
+    // The hand is in the new page.
+    CHECK(window.page().isAncestorOf(window.focusWidget()));
+    for (int i = 0; i < 8; ++i)
+        plain.settle();
+    CHECK(made() == static_cast<qsizetype>(window.stages().size()));
+}
+
+TEST_CASE("call cards that say the same stay, and Tab goes through all of them from the top down")
+{
+    WindowFixture f;
+    auto* calls = f.find<QWidget>("calls");
+    const auto cards = [&] {
+        auto all = calls->findChildren<QFrame*>(QStringLiteral("card"));
+        std::ranges::sort(all, {}, [](const QFrame* card) { return card->y(); });
+        return all;
+    };
+    const auto before = cards();
+    REQUIRE(before.size() > 4);
+    f.trigger(widgets::command::NextStation);
+    CHECK(cards() == before);  // nothing that a card says has changed
+    f.workspace.document().apply(QStringLiteral("accept"), [&](job::Job& job) {
+        app::acceptCall(job.ports[0], f.workspace.callsOf(0)[2].key, "as wanted");
+    });
+    f.settle();
+    const auto after = cards();
+    CHECK(after.size() == before.size());
+    CHECK(after.first(2) == before.first(2));
+    std::vector<int> heights;
+    const QWidget* start = after.front();
+    for (const QWidget* w = start->nextInFocusChain(); w != start; w = w->nextInFocusChain()) {
+        if (calls->isAncestorOf(w) && w->focusPolicy() & Qt::TabFocus && qobject_cast<const QPushButton*>(w))
+            heights.push_back(w->mapTo(calls, QPoint()).y());
+    }
+    CHECK(heights.size() >= static_cast<std::size_t>(after.size()));
+    CHECK(std::ranges::is_sorted(heights));
 }

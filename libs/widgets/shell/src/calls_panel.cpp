@@ -66,6 +66,8 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
     m_column->setSpacing(8);
     m_instead = quietLabel({}, list);
     m_instead->setWordWrap(true);
+    m_column->addWidget(m_instead);
+    m_column->addStretch(1);
     m_scroll->setWidget(list);
     rebuild();
 }
@@ -88,60 +90,45 @@ QString CallsPanel::seenOf(const calls::Call& call) const
     return seen.join(QChar(0x1f));
 }
 
-QWidget* CallsPanel::cardOf(const calls::Call& call, std::vector<Card>& before)
+void CallsPanel::keepCards(const std::vector<calls::Call>& calls)
 {
-    const QString seen = seenOf(call);
-    const auto same = std::ranges::find(before, seen, &Card::seen);
-    const bool asks = m_accepting == call.key;  // and wants the hand in its field again
-    QWidget* widget = nullptr;
-    if (same != before.end() && !asks) {
-        widget = same->widget;
-        before.erase(same);
-    } else {
-        widget = makeCard(call);
+    QStringList seen;
+    for (const calls::Call& call : calls)
+        seen << seenOf(call);
+    // Those that say the same as before stay what they are, down to the first that does not: laying texts out is what
+    // takes time here, and cards that are made in their order are gone through in it by Tab.
+    std::size_t same = 0;
+    while (same < m_cards.size() && same < calls.size() && m_cards[same].seen == seen[static_cast<qsizetype>(same)] &&
+           calls[same].key != m_accepting)
+        ++same;
+    for (std::size_t i = same; i < m_cards.size(); ++i)
+        delete m_cards[i].widget;
+    m_cards.resize(same);
+    for (std::size_t i = same; i < calls.size(); ++i) {
+        m_cards.push_back({seen[static_cast<qsizetype>(i)], makeCard(calls[i])});
+        m_column->insertWidget(static_cast<int>(i), m_cards.back().widget);
     }
-    m_cards.push_back({seen, widget});
-    return widget;
-}
-
-/// Cards that stay were made before those between them: whoever asks for all of them goes from the top down again.
-void CallsPanel::putInOrder()
-{
-    for (const Card& card : m_cards)
-        card.widget->raise();
 }
 
 void CallsPanel::rebuild()
 {
     const int scrolled = m_scroll->verticalScrollBar()->value();
     const auto port = m_context.workspace.portIndex();
-    int open = 0;
-    int accepted = 0;
+    static const std::vector<calls::Call> none;
     const auto* calls = port ? m_context.workspace.callsNow(*port) : nullptr;
-    // Cards that say the same as before stay what they are: laying texts out is what takes time here.
-    std::vector<Card> before = std::exchange(m_cards, {});
-    while (QLayoutItem* item = m_column->takeAt(0))
-        delete item;
-    if (calls) {
-        for (const calls::Call& call : *calls) {
-            ++(call.acceptedBecause ? accepted : open);
-            m_column->addWidget(cardOf(call, before));
-        }
-    }
-    for (const Card& gone : before)
-        delete gone.widget;
-    putInOrder();
+    keepCards(calls ? *calls : none);
+    const auto accepted = std::ranges::count_if(
+        calls ? *calls : none, [](const calls::Call& call) { return call.acceptedBecause.has_value(); });
+    const auto open = std::ssize(m_cards) - accepted;
     const bool judging = port && m_context.workspace.isJudging(*port);
     const QString& failure = m_context.workspace.judgingFailure();
     QString instead;
     if (!failure.isEmpty())
         instead = tr("The calls could not be worked out: %1").arg(failure);
-    else if (open + accepted == 0)
+    else if (m_cards.empty())
         instead = judging ? tr("Looking at this port…") : tr("Nothing to say about this port.");
     m_instead->setText(instead);
     m_instead->setVisible(!instead.isEmpty());
-    m_column->addWidget(m_instead);
-    m_column->addStretch(1);
     // Until the new ones are there these are the calls from before.
     const QString count = accepted > 0 ? tr("%1 open, %2 accepted").arg(open).arg(accepted) : tr("%1 open").arg(open);
     m_count->setText(judging && calls ? count + QStringLiteral(" …") : count);

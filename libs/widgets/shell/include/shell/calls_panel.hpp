@@ -26,10 +26,8 @@ private:
         QWidget* widget;
     };
     void rebuild();
-    void putInOrder();
     [[nodiscard]] QString seenOf(const calls::Call& call) const;
-    /// The card from before where it says the same, taken out of these; else a new one.
-    QWidget* cardOf(const calls::Call& call, std::vector<Card>& before);
+    void keepCards(const std::vector<calls::Call>& calls);
     QWidget* makeCard(const calls::Call& call);
     QWidget* makeLinks(const calls::Call& call, QVBoxLayout* column);
     void accept(const calls::Call& call, const QString& reason);
