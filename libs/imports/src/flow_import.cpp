@@ -42,16 +42,6 @@ bool hasWord(const std::string& heading, std::string_view word)
     return false;
 }
 
-/// The units of a flow table are chosen for all of its rows, headings only propose them.
-template <class Q>
-std::optional<Q> quantityIn(RowReader<FlowColumn>& row, FlowColumn column, Kind kind, const job::FieldOf<Q>& field,
-                            const units::DisplayUnits& units)
-{
-    constexpr bool byHeading = false;
-    const auto si = row.number(column, kind, field, units, byHeading);
-    return si ? std::optional(Q::fromSi(*si)) : std::nullopt;
-}
-
 }  // namespace
 
 Phrase nameOf(FlowColumn column)
@@ -103,15 +93,17 @@ FlowImport readFlows(const std::vector<Row>& rows, std::span<const FlowColumn> c
         import.troubles.push_back({most, 0, say("import.too-long", {{ "most", count(most) }})});
         return import;
     }
+    // Units are chosen for all of its rows; headings have proposed them.
+    constexpr bool byHeading = false;
     std::optional<Length> before;
     for (std::size_t i = import.firstRow; i < rows.size(); ++i) {
         RowReader<FlowColumn> row(rows, i, columns, import.troubles);
         job::FlowPoint point;
-        point.lift = quantityIn(row, FlowColumn::Lift, Kind::Length, f::flowLift, units.lift);
-        point.flow = quantityIn(row, FlowColumn::Flow, Kind::Flow, f::flow, units.flow);
-        point.depression = quantityIn(row, FlowColumn::Depression, Kind::Depression, f::depression, units.lift);
-        point.swirl = quantityIn(row, FlowColumn::Swirl, Kind::Rotation, f::swirl, units.lift);
-        point.swirlTorque = quantityIn(row, FlowColumn::Torque, Kind::Torque, f::swirlTorque, units.flow);
+        point.lift = row.quantity(FlowColumn::Lift, Kind::Length, f::flowLift, units.lift, byHeading);
+        point.flow = row.quantity(FlowColumn::Flow, Kind::Flow, f::flow, units.flow, byHeading);
+        point.depression = row.quantity(FlowColumn::Depression, Kind::Depression, f::depression, units.lift, byHeading);
+        point.swirl = row.quantity(FlowColumn::Swirl, Kind::Rotation, f::swirl, units.lift, byHeading);
+        point.swirlTorque = row.quantity(FlowColumn::Torque, Kind::Torque, f::swirlTorque, units.flow, byHeading);
         if (!point.lift && !row.failed())
             row.fail(FlowColumn::Lift, say("import.no-lift"));
         if (point.lift && before && *point.lift < *before)

@@ -45,23 +45,15 @@ ProbeColumn probeColumnOf(const std::string& heading)
     return found == words.end() ? C::Ignore : found->column;
 }
 
-template <class Q>
-std::optional<Q> quantityIn(ProbeRow& row, ProbeColumn column, Kind kind, const job::FieldOf<Q>& field,
-                            const units::DisplayUnits& units)
-{
-    const auto si = row.number(column, kind, field, units);
-    return si ? std::optional(Q::fromSi(*si)) : std::nullopt;
-}
-
 job::ProbeSet setOf(ProbeRow& row, const units::DisplayUnits& units)
 {
     namespace f = job::field;
     job::ProbeSet set;
     set.id = row.text(C::Set);
-    set.stationS = quantityIn(row, C::Station, Kind::Position, f::probeStation, units);
-    set.lift = quantityIn(row, C::Lift, Kind::Length, f::probeLift, units);
-    set.depression = quantityIn(row, C::Depression, Kind::Depression, f::depression, units);
-    set.benchFlow = quantityIn(row, C::BenchFlow, Kind::Flow, f::benchFlow, units);
+    set.stationS = row.quantity(C::Station, Kind::Position, f::probeStation, units);
+    set.lift = row.quantity(C::Lift, Kind::Length, f::probeLift, units);
+    set.depression = row.quantity(C::Depression, Kind::Depression, f::depression, units);
+    set.benchFlow = row.quantity(C::BenchFlow, Kind::Flow, f::benchFlow, units);
     set.state = row.text(C::State);
     set.when = row.text(C::When);
     return set;
@@ -79,8 +71,8 @@ job::Reading readingOf(ProbeRow& row, const units::DisplayUnits& units)
     };
     reading.u = share(C::Left, f::u);
     reading.v = share(C::Roof, f::v);
-    reading.speed = quantityIn(row, C::Speed, Kind::Speed, f::speed, units);
-    reading.impact = quantityIn(row, C::Impact, Kind::Depression, f::impact, units);
+    reading.speed = row.quantity(C::Speed, Kind::Speed, f::speed, units);
+    reading.impact = row.quantity(C::Impact, Kind::Depression, f::impact, units);
     reading.note = row.text(C::Note);
     return reading;
 }

@@ -92,6 +92,15 @@ public:
         return *si;
     }
 
+    /// The same as a typed quantity.
+    template <class Q>
+    std::optional<Q> quantity(Column column, units::Kind kind, const job::FieldOf<Q>& field,
+                              const units::DisplayUnits& units, bool byHeading = true)
+    {
+        const auto si = number(column, kind, field, units, byHeading);
+        return si ? std::optional(Q::fromSi(*si)) : std::nullopt;
+    }
+
     void fail(std::size_t column, Phrase text)
     {
         m_troubles.push_back({m_number, column, std::move(text)});
