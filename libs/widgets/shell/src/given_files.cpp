@@ -76,21 +76,22 @@ void addTo(std::vector<Share>& shares, const FileTaker* taker, const QString& pa
 
 }  // namespace
 
-bool anyTaken(const MainWindow& window, const QStringList& paths)
+bool anyTaken(MainWindow& window, const QStringList& paths)
 {
-    const auto takers = stageTakers(window);
+    auto takers = jobTakers(window);
+    for (FileTaker& taker : stageTakers(window))
+        takers.push_back(std::move(taker));
     return std::ranges::any_of(paths, [&](const QString& path) {
         const GivenFile file(path);
-        return file.endsIn({QStringLiteral(".euryth.json"), QStringLiteral(".euryth.zip")}) ||
-               std::ranges::any_of(takers, [&](const FileTaker& taker) { return taker.fits(file) != Fit::No; });
+        return std::ranges::any_of(takers, [&](const FileTaker& taker) { return taker.fits(file) != Fit::No; });
     });
 }
 
 void takeGiven(MainWindow& window, const QStringList& paths)
 {
     Desk& desk = window;
+    const auto jobs = jobTakers(window);
     for (const QString& path : paths) {
-        const auto jobs = jobTakers(window);
         if (const auto taker = whoTakes(jobs, GivenFile(path), desk.workspace()); !taker.empty())
             return taker.front()->take(desk, {path});
     }

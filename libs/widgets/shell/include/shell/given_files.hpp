@@ -8,7 +8,7 @@ namespace euryth::widgets {
 class MainWindow;
 
 /// True where somebody may take one of these files.
-bool anyTaken(const MainWindow& window, const QStringList& paths);
+bool anyTaken(MainWindow& window, const QStringList& paths);
 
 /// Hands files that were dropped on the window to those who take them: jobs and packed jobs, and what the stages take.
 /// Where several may take a file the person is asked; of jobs the first is opened; what nobody takes is told.
