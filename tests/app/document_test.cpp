@@ -176,6 +176,13 @@ TEST_CASE("stations and probe sets are added and removed")
     CHECK(port.probes[set].readings.size() == 9);
     app::removeStation(port, 5);
     CHECK(port.probes.size() == probes);  // the set that was taken there goes with it
+    // Those that were taken elsewhere get an id that is free where theirs is taken, or is none.
+    std::vector<job::ProbeSet> taken{port.probes[0], {}, {}};
+    taken[1].id = "bench 2";
+    CHECK(app::addProbeSets(port, taken) == probes);
+    CHECK(port.probes[probes].id == "P4");
+    CHECK(port.probes[probes + 1].id == "bench 2");
+    CHECK(port.probes[probes + 2].id == "P5");
     job::Port empty;
     CHECK(app::addStation(empty, 0) == 0);
     CHECK(empty.stations.size() == 1);

@@ -336,7 +336,7 @@ TEST_CASE("viscous refuses what is wrong before it runs anything")
 TEST_CASE("export writes what the ending says, and only that")
 {
     const TempFolder folder;
-    for (const char* ending : {"pdf", "svg", "dxf", "csv", "stl", "vtk"}) {
+    for (const char* ending : {"pdf", "svg", "dxf", "csv", "stl", "vtk", "step", "iges"}) {
         const std::string path = (folder.path() / (std::string("x.") + ending)).string();
         CHECK(call({"export", kDemo, "--port", "I1", "--to", path}).code == commands::kDone);
         CHECK(std::filesystem::file_size(path) > 500);
@@ -353,6 +353,39 @@ TEST_CASE("export writes what the ending says, and only that")
     CHECK(call({"export", oneMeasured(), "--port", "E1", "--to", (folder.path() / "e.pdf").string()}).code ==
           commands::kJobHasErrors);
     CHECK(call({"export", kDemo, "--port", "I1", "--to", "/nowhere/x.pdf"}).code == commands::kFileTrouble);
+}
+
+TEST_CASE("export of a solid: the runner or a section of it, and what is wrong with the wish")
+{
+    const TempFolder folder;
+    const auto solid = [&](const char* name, const std::vector<std::string>& more) {
+        const std::string path = (folder.path() / name).string();
+        std::vector<std::string> arguments{"export", kDemo, "--port", "I1", "--to", path};
+        arguments.insert(arguments.end(), more.begin(), more.end());
+        const Outcome outcome = call(arguments);
+        CHECK(outcome.out.empty());  // the library's own talk goes nowhere
+        return outcome.code == commands::kDone ? std::filesystem::file_size(path) : 0u;
+    };
+    const auto whole = solid("whole.step", {});
+    const auto runner = solid("runner.step", {"--part", "runner"});
+    const auto section = solid("section.step", {"--part", "section", "--station-mm", "36"});
+    CHECK(whole > runner);
+    CHECK(runner > section);
+    CHECK(section > 1000);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.step", "--part", "half"}).code == commands::kWrongUsage);
+    CHECK(call({"export", kDemo, "--port", "I1", "--to", "x.step", "--part", "section", "--station-mm", "500"}).code ==
+          commands::kJobHasErrors);
+}
+
+TEST_CASE("tables of a job are written as CSV, and as nothing else")
+{
+    const TempFolder folder;
+    for (const char* table : {"hours", "flow", "probes"}) {
+        const auto path = folder.path() / (std::string(table) + ".csv");
+        CHECK(call({"export", EURYTH_DEMO_FOUR, "--sheet", table, "--to", path.string()}).code == commands::kDone);
+        CHECK(std::filesystem::file_size(path) > 20);
+    }
+    CHECK(call({"export", EURYTH_DEMO_FOUR, "--sheet", "probes", "--to", "x.pdf"}).code == commands::kWrongUsage);
 }
 
 TEST_CASE("what is not known says why, what cannot be is refused, and a place that is no number too")

@@ -4,9 +4,12 @@
 #include <QFontMetricsF>
 #include <QImage>
 
+#include "drawing/engine_view.hpp"
+#include "drawing/field_view.hpp"
 #include "drawing/long_section_view.hpp"
 #include "drawing/peel_view.hpp"
 #include "drawing/runner_view.hpp"
+#include "drawing/scan_view.hpp"
 #include "drawing/section_view.hpp"
 #include "support/demo.hpp"
 #include "support/qt_strings.hpp"
@@ -245,4 +248,98 @@ TEST_CASE("the peel finds its cells and writes depths and reasons")
     const QImage image = painted(600, 300, [&](QPainter& p) { view.paint(p, t); });
     CHECK(shareOf(image, view.cell(2, geometry::Sector::Right).toRect().adjusted(2, 2, -2, -2), t.panel) < 0.95);
     CHECK(shareOf(image, view.cell(0, geometry::Sector::Floor).toRect().adjusted(2, 2, -2, -2), t.panel) > 0.99);
+}
+
+namespace {
+
+/// Whether a strip of a picture has letters on a plain ground: its outermost pixels are all of the panel's colour.
+bool isNumbered(const QImage& image, const QRect& strip, const QRect& edge)
+{
+    const QColor panel = theme(Style::Paper).panel;
+    return shareOf(image, edge, panel) == 1.0 && shareOf(image, strip, panel) < 0.995;
+}
+
+}  // namespace
+
+TEST_CASE("where one looks nearer the numbers of the axes stay in sight, on a ground of their own")
+{
+    Demo demo;
+    const RunnerScene runner = demo.runner();
+    ChartScene chart;
+    chart.xKind = units::Kind::Length;
+    chart.yKind = units::Kind::Flow;
+    chart.lines = {{"a line", LineStyle::Now, {{0.0, 0.02}, {0.004, 0.06}, {0.012, 0.09}}}};
+    const QRectF near(-1300.0, -700.0, 3600.0, 2000.0);  // of which the picture is the middle
+    const QImage area = painted(600, 360, [&](QPainter& painter) {
+        AreaView(runner, near).paint(painter, theme(Style::Paper), runner, std::nullopt);
+    });
+    const QImage line =
+        painted(600, 360, [&](QPainter& painter) { paintChart(painter, theme(Style::Paper), chart, near); });
+    for (const QImage* image : {&area, &line}) {
+        CHECK(isNumbered(*image, {3, 0, 50, 330}, {0, 0, 2, 330}));
+        CHECK(isNumbered(*image, {70, 339, 520, 21}, {70, 357, 520, 3}));
+    }
+    // As a whole it has its numbers outside of the plot, and nothing is laid over it.
+    const QImage whole = painted(600, 360, [&](QPainter& painter) {
+        AreaView(runner, {0, 0, 600, 360}).paint(painter, theme(Style::Paper), runner, std::nullopt);
+    });
+    CHECK(shareOf(whole, {70, 60, 520, 240}, theme(Style::Paper).panel) < 0.97);
+}
+
+TEST_CASE("areas are read off between the stations, and not beyond them")
+{
+    Demo demo;
+    const RunnerScene runner = demo.runner();
+    for (const auto& station : runner.stations) {
+        const auto at = areasAt(runner, station.s);
+        REQUIRE(at.now);
+        CHECK(*at.now == Approx(station.area).epsilon(1e-3));
+        if (station.plan) {
+            REQUIRE(at.plan);
+            CHECK(*at.plan == Approx(*station.plan).epsilon(1e-6));
+        }
+    }
+    const auto& a = runner.stations[2];
+    const auto& b = runner.stations[3];
+    CHECK(*areasAt(runner, (a.s + b.s) / 2.0).plan == Approx((*a.plan + *b.plan) / 2.0));
+    CHECK_FALSE(areasAt(runner, -0.001).now);
+    CHECK_FALSE(areasAt(runner, runner.stations.back().s + 0.001).plan);
+}
+
+TEST_CASE("the speed of a sheet is that of the nearest place, and none where no air is near")
+{
+    port_field::AirSheet sheet;
+    sheet.places = {{0.0, 0.0}, {0.001, 0.0}, {0.0, 0.001}};
+    sheet.speeds = {50.0, 60.0, 70.0};
+    CHECK(speedAt(sheet, {0.0001, 0.0}) == 50.0);
+    CHECK(speedAt(sheet, {0.0, 0.0014}) == 70.0);
+    CHECK_FALSE(speedAt(sheet, {0.004, 0.0}));
+}
+
+TEST_CASE("a scan is drawn to scale from its side, and its planes are found where they are drawn")
+{
+    ScanScene scene;
+    for (int i = 0; i <= 40; ++i) {
+        const double x = 0.0025 * i;
+        scene.slices.push_back({{x, -0.015}, {x, 0.015}});
+    }
+    scene.chosen = {0, 20, 40};
+    scene.hand = 1;
+    const QRectF rect(0, 0, 600, 300);
+    const ScanView view(scene, rect);
+    const QPointF across = view.toPixel({0.0, 0.015}) - view.toPixel({0.0, -0.015});
+    const QPointF along = view.toPixel({0.1, 0.0}) - view.toPixel({0.0, 0.0});
+    CHECK(along.x() / -across.y() == Approx(0.1 / 0.03));  // one scale both ways, roof up
+    for (const std::size_t i : {0u, 7u, 20u, 40u})
+        CHECK(view.sliceAt(view.toPixel({0.0025 * static_cast<double>(i), 0.004})) == i);
+    const Theme paper = theme(Style::Paper);
+    const QImage image = painted(600, 300, [&](QPainter& painter) { view.paint(painter, paper); });
+    const QPoint inHand = view.toPixel({0.05, 0.0}).toPoint();
+    const QPoint other = view.toPixel({0.1, 0.0}).toPoint();
+    CHECK(shareOf(image, {inHand.x() - 1, inHand.y() - 20, 2, 40}, paper.now) > 0.9);
+    CHECK(shareOf(image, {other.x() - 1, other.y() - 20, 2, 40}, paper.now) < 0.1);
+    scene.slices.clear();
+    scene.missing = QStringLiteral("Not cut yet.");
+    const QImage empty = painted(600, 300, [&](QPainter& painter) { ScanView(scene, rect).paint(painter, paper); });
+    CHECK(shareOf(empty, {0, 0, 600, 300}, paper.panel) < 1.0);  // says so
 }

@@ -146,3 +146,16 @@ TEST_CASE("a cut of one depth all round adds what Boost.Geometry's buffer adds")
     const Area added = WallContour(Section(hexagon)).cutForm().areaAdded(depths);
     CHECK(inMm2(added) == Approx(bg::area(grown) - bg::area(polygon)).epsilon(1e-4));
 }
+
+TEST_CASE("an outline that is grown has the area of Steiner's formula, whichever way it was traced")
+{
+    // A convex polygon and everything within r of it: A + P r + pi r^2 (Steiner, 1840).
+    Outline square{{{0.0, 0.0}, {0.03, 0.0}, {0.03, 0.02}, {0.0, 0.02}}};
+    for (const double mm : {0.5, 1.0, 3.0}) {
+        const double r = mm * 1e-3;
+        const double expected = 6e-4 + 0.1 * r + std::numbers::pi * r * r;
+        CHECK(area(grownBy(square, lengthFromMm(mm))).si() == Approx(expected).epsilon(1e-4));
+        std::ranges::reverse(square.points);
+    }
+    CHECK_FALSE(problemOf(grownBy(square, lengthFromMm(1.0))));
+}

@@ -161,26 +161,3 @@ TEST_CASE("what is under the pointer is read off, and goes with it")
     // Beyond the port's ends there is nothing to read.
     CHECK(point({3.0, canvas->height() / 2.0}) == without);
 }
-
-TEST_CASE("where one looks nearer the numbers of the axes stay in sight")
-{
-    WindowFixture f;
-    f.window.resize(1280, 800);
-    f.window.showView(calls::Stage::Shape, 0);
-    f.settle();
-    auto* canvas = f.find<AreaCanvas>("areaCanvas");
-    canvas->lookNearer(6.0, QRectF(canvas->rect()).center());
-    f.settle();
-    const QImage near = canvas->grab().toImage();
-    // In the strips of the axes stand letters: some of their pixels are dark, and the ground is the panel's.
-    const auto letters = [&](const QRect& strip) {
-        int dark = 0;
-        for (int y = strip.top(); y <= strip.bottom(); ++y) {
-            for (int x = strip.left(); x <= strip.right(); ++x)
-                dark += qGray(near.pixel(x, y)) < 140 ? 1 : 0;
-        }
-        return dark;
-    };
-    CHECK(letters({2, 40, 50, near.height() - 80}) > 40);
-    CHECK(letters({80, near.height() - 22, near.width() - 260, 20}) > 40);
-}
