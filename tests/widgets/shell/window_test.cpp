@@ -300,3 +300,34 @@ TEST_CASE("call cards that say the same stay, and Tab goes through all of them f
     CHECK(heights.size() >= static_cast<std::size_t>(after.size()));
     CHECK(std::ranges::is_sorted(heights));
 }
+
+namespace {
+
+/// Notes the windows that come on screen.
+struct ShownWindows : QObject {
+    QStringList names;
+    bool eventFilter(QObject* object, QEvent* event) override
+    {
+        const auto* widget = qobject_cast<QWidget*>(object);
+        if (event->type() == QEvent::Show && widget && widget->isWindow())
+            names << QString::fromLatin1(widget->metaObject()->className()) + QLatin1Char(' ') + widget->objectName();
+        return false;
+    }
+};
+
+}  // namespace
+
+TEST_CASE("making the pages brings no window on screen beside the one that they are for")
+{
+    WindowFixture plain;
+    app::Session session;
+    widgets::Look look;
+    ShownWindows shown;
+    qApp->installEventFilter(&shown);
+    widgets::MainWindow window({session, look}, plain.prompts());
+    window.makePages();
+    window.files().openDemo();
+    qApp->removeEventFilter(&shown);
+    INFO(shown.names.join(QStringLiteral(", ")).toStdString());
+    CHECK(shown.names.isEmpty());
+}

@@ -17,10 +17,10 @@ QString tr(const char* text) { return QCoreApplication::translate("Window", text
 Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
 {
     setObjectName(QStringLiteral("panel"));
-    m_title = new QLabel;
+    m_title = new QLabel(this);  // without a parent it would come on screen as a window of its own
     setTitle(title);
     m_title->setFont(drawing::font(drawing::text::kNormal, true));
-    m_note = new QLabel;
+    m_note = new QLabel(this);
     m_note->setFont(drawing::font(drawing::text::kSecond));
     m_head = new QHBoxLayout;
     m_head->setSpacing(8);
