@@ -12,6 +12,7 @@
 #include <QApplication>
 
 #include "app/session.hpp"
+#include "kit/canvas.hpp"
 #include "kit/look.hpp"
 #include "shell/application.hpp"
 #include "shell/dialog_prompts.hpp"
@@ -100,6 +101,9 @@ private:
     double m_yardstick;
 };
 
+/// Of the stage that is shown; one without a switch has one.
+int viewsOf(widgets::MainWindow& window) { return std::max(1, static_cast<int>(window.page().views().size())); }
+
 }  // namespace
 
 int main(int argc, char** argv)
@@ -119,6 +123,8 @@ int main(int argc, char** argv)
     auto& workspace = session.workspace();
     constexpr double goalOfEdit = 16.0;
     constexpr double goalOfStage = 100.0;
+    constexpr std::size_t inTheMiddle = 5;
+    workspace.chooseStation(inTheMiddle);
     std::printf("eight ports, %zu stations in the first; each to the painted window\n",
                 workspace.port()->stations.size());
     for (const widgets::StageInfo& stage : window.stages()) {
@@ -129,14 +135,23 @@ int main(int argc, char** argv)
     bench.before = nullptr;
     for (const widgets::StageInfo& stage : window.stages()) {
         window.showStage(stage.id);
-        bench.row("a width changes, seen in " + std::string(stage.id.key), goalOfEdit, [&](int i) {
-            workspace.document().apply(QStringLiteral("width"), [i](job::Job& job) {
-                job.ports.front().stations[2].section.shape.width = lengthFromMm(34.0 + 0.01 * i);
+        for (int view = 0; view < viewsOf(window); ++view) {
+            window.page().showView(view);
+            const std::string where = std::string(stage.id.key) + " " + std::to_string(view + 1);
+            bench.row("a width changes, seen in " + where, goalOfEdit, [&](int i) {
+                workspace.document().apply(QStringLiteral("width"), [i](job::Job& job) {
+                    job.ports.front().stations[2].section.shape.width = lengthFromMm(34.0 + 0.01 * i);
+                });
             });
-        });
+            bench.row("another station, seen in " + where, goalOfEdit,
+                      [&](int i) { workspace.stepStation(i % 2 == 0 ? 1 : -1); });
+        }
     }
     window.showStage(calls::Stage::Survey);
-    bench.row("another station", goalOfEdit, [&](int) { workspace.stepStation(1); });
+    for (auto* canvas : window.findChildren<widgets::Canvas*>()) {
+        if (canvas->isVisible())
+            bench.row("painting " + canvas->objectName().toStdString(), goalOfEdit, [&](int) { canvas->repaint(); });
+    }
     bench.row("another port", goalOfStage,
               [&](int i) { workspace.choosePort(static_cast<std::size_t>(i) % workspace.job().ports.size()); });
     bench.row(

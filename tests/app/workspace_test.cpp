@@ -1,8 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <catch2/catch.hpp>
 
-#include <QCoreApplication>
+#include <atomic>
+#include <cmath>
+#include <span>
+#include <stdexcept>
 
+#include <QCoreApplication>
+#include <QThread>
+
+#include "app/answer.hpp"
 #include "app/workspace.hpp"
 #include "support/demo.hpp"
 
@@ -42,6 +49,38 @@ struct Sixteen {
         look();
         const auto& now = workspace.work();
         return {now.analyses - before.analyses, now.calls - before.calls, now.flows - before.flows};
+    }
+};
+
+/// A job of eight ports whose results are worked out beside whoever looks, and are all there.
+struct Beside {
+    static constexpr std::size_t kCut = 3;  ///< a port with cuts
+    app::Workspace workspace;
+    int caughtUp = 0;
+
+    Beside()
+    {
+        workspace.judgeBeside();
+        workspace.document().reset(demoFour(), {});
+        workspace.choosePort(kCut);
+        workspace.finishJudging();
+        REQUIRE(workspace.analysisNow().cut);
+        QObject::connect(&workspace, &app::Workspace::caughtUp, [this] { ++caughtUp; });
+    }
+    void widen(double mm)
+    {
+        REQUIRE(workspace.document().apply("Widen", [mm](job::Job& job) {
+            job.ports[kCut].stations[2].section.shape.width = lengthFromMm(mm);
+            job.ports[kCut].stations[2].plan.area = areaFromMm2(36.0 * mm);
+        }));
+    }
+    [[nodiscard]] const job::Port& port() const { return *workspace.port(); }
+    [[nodiscard]] std::vector<Length> depths() const
+    {
+        std::vector<Length> all;
+        for (const auto& at : workspace.analysisNow().cut->depths)
+            all.insert(all.end(), at.begin(), at.end());
+        return all;
     }
 };
 
@@ -164,4 +203,148 @@ TEST_CASE("an edit while calls are worked out leaves those of the job as it is")
     fresh.document().reset(workspace.job(), {});
     REQUIRE(workspace.callsNow(0));
     CHECK(workspace.callsNow(0)->size() == fresh.callsOf(0).size());
+}
+
+TEST_CASE("until its analysis is there a port is shown as it is measured, with the rest from before")
+{
+    Beside f;
+    const int analyses = f.workspace.work().analyses;
+    const auto cutsBefore = f.depths();
+    f.widen(31);
+    const auto measured = analysis::measure(f.workspace.job(), f.port());
+    const analysis::PortAnalysis& now = f.workspace.analysisNow();
+    CHECK(f.workspace.work().analyses == analyses);  // nobody waits for it
+    CHECK(geometry::boxOf(now.sections[2]).width.si() == Approx(0.031));
+    CHECK(now.areas->smallest().area == measured.areas->smallest().area);
+    CHECK(now.walls[2] == measured.walls[2]);
+    CHECK(f.depths() == cutsBefore);
+    CHECK(f.workspace.analysed() == nullptr);
+    CHECK(f.caughtUp == 0);
+
+    f.workspace.finishJudging();
+    CHECK(f.caughtUp > 0);
+    CHECK(f.depths() != cutsBefore);
+    const auto fresh = analysis::analyse(f.workspace.job(), f.port());
+    CHECK(f.workspace.analysisNow().cut->depths == fresh.cut->depths);
+    CHECK(f.workspace.analysed() == &f.workspace.analysisNow());
+    const int told = f.caughtUp;
+    (void)f.workspace.analysisNow();
+    f.workspace.finishJudging();
+    CHECK(f.caughtUp == told);  // nothing more to come
+}
+
+TEST_CASE("whoever asks for the job as it is gets that, whatever is shown")
+{
+    Beside f;
+    f.widen(31);
+    const auto shown = f.depths();
+    const auto fresh = analysis::analyse(f.workspace.job(), f.port());
+    CHECK(f.workspace.analysis().cut->depths == fresh.cut->depths);
+    CHECK(f.depths() != shown);  // and then it is shown as well
+    f.widen(30);
+    const auto end = plans::planValveEnd(f.workspace.job(), f.port(), analysis::analyse(f.workspace.job(), f.port()));
+    (void)f.workspace.valveEndNow(Beside::kCut);
+    CHECK(f.workspace.valveEndOf(Beside::kCut).throat.throat.value == end.throat.throat.value);
+}
+
+TEST_CASE("a port with other stations is not shown with what was told of the old ones")
+{
+    Beside f;
+    REQUIRE(f.workspace.document().apply("Delete station", [](job::Job& job) {
+        auto& stations = job.ports[Beside::kCut].stations;
+        stations.erase(stations.begin() + 3);
+    }));
+    const auto& now = f.workspace.analysisNow();
+    CHECK(now.sections.size() == f.port().stations.size());
+    CHECK(now.plan.size() == f.port().stations.size());
+    REQUIRE(now.cut);
+    CHECK(now.cut->depths.size() == f.port().stations.size());
+    // And a probe set that is gone leaves none behind.
+    REQUIRE(f.workspace.document().apply("Delete probe set", [](job::Job& job) { job.ports[1].probes.pop_back(); }));
+    CHECK(f.workspace.analysisNow(1).probes.size() == f.workspace.job().ports[1].probes.size());
+}
+
+TEST_CASE("what a port passes is not waited for: it is said to be on its way, then that from before")
+{
+    app::Workspace workspace;
+    workspace.judgeBeside();
+    workspace.document().reset(demoFour(), {});
+    const int flows = workspace.work().flows;
+    CHECK_FALSE(workspace.flowsNow(2));
+    CHECK_FALSE(workspace.text(workspace.flowsNow(2).missing).isEmpty());
+    CHECK(workspace.work().flows == flows);
+    workspace.finishJudging();
+    REQUIRE(workspace.flowsNow(2));
+    const MassFlow before = workspace.flowsNow(2)->choking;
+    REQUIRE(workspace.document().apply("Narrow", [](job::Job& job) {
+        for (job::Station& station : std::span(job.ports[2].stations).first(11))
+            station.section.shape.width = station.section.shape.width * 0.95;
+    }));
+    CHECK(workspace.flowsNow(2)->choking == before);
+    workspace.finishJudging();
+    const auto fresh = engine::portFlows(workspace.job(), workspace.job().ports[2]);
+    CHECK(workspace.flowsNow(2)->choking == fresh->choking);
+    CHECK(fresh->choking.si() != before.si());
+}
+
+TEST_CASE("computed speeds are asked for in the window's thread, and judged by beside it")
+{
+    Beside f;
+    std::vector<QThread*> askedIn;
+    f.workspace.setSpeedsOf([&](const job::Port& port, const analysis::PortAnalysis& measured, auto) {
+        askedIn.push_back(QThread::currentThread());
+        analysis::ComputedSpeeds speeds{say("speeds.instant"), {}};
+        CHECK(measured.sections.size() == port.stations.size());
+        speeds.atStations.resize(port.stations.size());
+        return Known<analysis::ComputedSpeeds>{speeds, {}};
+    });
+    f.workspace.setSpeedSource(analysis::SpeedSource::Instant);
+    CHECK(f.workspace.analysisNow().speedSource == analysis::SpeedSource::Readings);  // from before
+    f.workspace.finishJudging();
+    CHECK(f.workspace.analysisNow().speedSource == analysis::SpeedSource::Instant);
+    REQUIRE(askedIn.size() >= f.workspace.job().ports.size());
+    for (const QThread* thread : askedIn)
+        CHECK(thread == QThread::currentThread());
+}
+
+TEST_CASE("an answer is shown from before until the one of the port as it is arrives, and never another port's")
+{
+    Beside f;
+    std::atomic<int> made = 0;
+    app::Answer<std::size_t> width(f.workspace, [&](const job::Job&, const job::Port& port, const auto&, const auto&) {
+        ++made;
+        return static_cast<std::size_t>(std::lround(port.stations[2].section.shape.width.si() * 1e6));
+    });
+    CHECK_FALSE(width.get());
+    REQUIRE(width.finish());
+    const std::size_t before = *width.current();
+    CHECK(made == 1);
+    f.widen(31);
+    REQUIRE(width.get());
+    CHECK(*width.get() == before);
+    CHECK_FALSE(width.current());
+    f.workspace.finishJudging();
+    CHECK(*width.finish() == 31000);
+    CHECK(*width.current() == 31000);
+    CHECK(made == 2);
+    f.workspace.choosePort(1);
+    CHECK_FALSE(width.get());
+    REQUIRE(width.finish());
+    CHECK(made == 3);
+    f.workspace.document().reset(demoJob(), {});
+    CHECK_FALSE(width.get());
+    CHECK(width.failure().isEmpty());
+}
+
+TEST_CASE("an answer that cannot be had says why")
+{
+    Beside f;
+    app::Answer<int> none(f.workspace, [](const auto&, const auto&, const auto&, const auto&) -> int {
+        throw std::runtime_error("no answer to this");
+    });
+    int told = 0;
+    QObject::connect(&none, &app::Answering::arrived, [&] { ++told; });
+    CHECK_FALSE(none.finish());
+    CHECK(told == 1);
+    CHECK(none.failure().contains("no answer to this"));
 }

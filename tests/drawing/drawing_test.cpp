@@ -3,6 +3,7 @@
 
 #include <QFontMetricsF>
 #include <QImage>
+#include <QPicture>
 
 #include "drawing/engine_view.hpp"
 #include "drawing/field_view.hpp"
@@ -12,6 +13,7 @@
 #include "drawing/scan_view.hpp"
 #include "drawing/section_view.hpp"
 #include "support/demo.hpp"
+#include "support/pictures.hpp"
 #include "support/qt_strings.hpp"
 
 using namespace euryth;
@@ -248,6 +250,34 @@ TEST_CASE("the peel finds its cells and writes depths and reasons")
     const QImage image = painted(600, 300, [&](QPainter& p) { view.paint(p, t); });
     CHECK(shareOf(image, view.cell(2, geometry::Sector::Right).toRect().adjusted(2, 2, -2, -2), t.panel) < 0.95);
     CHECK(shareOf(image, view.cell(0, geometry::Sector::Floor).toRect().adjusted(2, 2, -2, -2), t.panel) > 0.99);
+
+    // Under the pointer it says place and value, and nothing where nothing is known or beside the wall.
+    const auto read = [&](std::size_t station, geometry::Sector sector) {
+        return view.textAt(view.cell(station, sector).center()).toStdString();
+    };
+    CHECK(read(1, geometry::Sector::Roof) == "10.0 mm, roof: 1.20 mm");
+    CHECK(read(2, geometry::Sector::Right).empty());
+    CHECK(view.textAt({-5, -5}).isEmpty());
+    scene.units.system = units::System::Inch;
+    CHECK(read(1, geometry::Sector::Roof) == "0.39 in, roof: 0.047 in");
+    scene.shows = PeelShows::Speed;
+    scene.cells[1][0].value = 1.32;
+    CHECK(read(1, geometry::Sector::Roof) == "0.39 in, roof: 1.32 × the mean");
+}
+
+TEST_CASE("a long line is on a screen what it is in a file: dashes go on over its pieces")
+{
+    const Demo demo;
+    RunnerScene scene = demo.runner();
+    const QRectF rect(0, 0, 1200, 146);
+    const Theme& t = theme(Style::Paper);
+    QPicture file;
+    QPainter recorder(&file);
+    RibbonView(scene, rect).paint(recorder, t, scene);
+    recorder.end();
+    const QImage onScreen = painted(1200, 146, [&](QPainter& p) { RibbonView(scene, rect).paint(p, t, scene); });
+    const QImage inFile = painted(1200, 146, [&](QPainter& p) { p.drawPicture(0, 0, file); });
+    CHECK(comparePictures(onScreen, inFile).share < 0.004);
 }
 
 namespace {

@@ -167,6 +167,25 @@ TEST_CASE("compared ports: chosen strong, odd dashed and named, a missing one sa
     CHECK(countOf(draw(), paper().danger) > 150);
 }
 
+TEST_CASE("a place of the compared areas is read off where they are drawn, and nowhere else")
+{
+    const job::Job job = demoJob();
+    const auto analysis = analysis::analyse(job, job.ports[0]);
+    const QRectF rect(0, 0, 320, 500);
+    CompareScene scene;
+    CHECK_FALSE(compareDistanceAt(scene, rect, {160, 400}));  // no areas
+    scene.entries.push_back({"I1", analysis.sections[4], analysis.areas.value, true, false});
+    CHECK_FALSE(compareDistanceAt(scene, rect, {160, 100}));  // among the sections
+    CHECK_FALSE(compareDistanceAt(scene, rect, {10, 400}));   // among the numbers
+    const auto near = compareDistanceAt(scene, rect, {100, 400});
+    const auto far = compareDistanceAt(scene, rect, {200, 400});
+    REQUIRE(near);
+    REQUIRE(far);
+    // The whole runner lies between the plot's edges, 52 and 312 pixels from the left.
+    CHECK((*far - *near).si() == Approx(analysis.areas->end().si() * 100.0 / 260.0));
+    CHECK(near->si() == Approx(analysis.areas->end().si() * 48.0 / 260.0));
+}
+
 TEST_CASE("the camera turns without stretching, and zooms within limits")
 {
     OrbitCamera camera;

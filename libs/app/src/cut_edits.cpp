@@ -42,7 +42,7 @@ auto lastAt(Progress& progress, Length s) -> decltype(&progress.measured.front()
 std::vector<std::size_t> stationsOf(const Workspace& workspace, std::optional<Element> element)
 {
     std::vector<std::size_t> stations;
-    const auto& plan = workspace.analysis().cut;
+    const auto& plan = workspace.analysisNow().cut;
     if (!plan || !element)
         return stations;
     for (const cutting::Cut& cut : plan->cuts) {
@@ -90,7 +90,7 @@ FieldBinding minutesSpent(std::size_t port, Element element)
 std::optional<FieldBinding> settledDepth(const Workspace& workspace, std::size_t station, geometry::Sector sector)
 {
     const auto port = workspace.portIndex();
-    const auto& analysis = workspace.analysis();
+    const auto& analysis = workspace.analysisNow();
     if (!port || !analysis.cut || station >= analysis.cut->depths.size())
         return std::nullopt;
     FieldBinding binding = bind(
@@ -113,7 +113,7 @@ std::optional<FieldBinding> settledDepth(const Workspace& workspace, std::size_t
 QString leaveOut(Workspace& workspace, std::size_t cut)
 {
     const auto port = workspace.portIndex();
-    const auto& plan = workspace.analysis().cut;
+    const auto& plan = workspace.analysisNow().cut;  // which the hand has seen
     if (!port || !plan || cut >= plan->cuts.size() || plan->cuts[cut].element == Element::Boss)
         return {};
     const cutting::Cut& out = plan->cuts[cut];
@@ -147,7 +147,7 @@ bool anySettled(const Workspace& workspace)
 cut_work::Board cutBoard(const Workspace& workspace)
 {
     return cut_work::boardOf(
-        workspace.job(), [&](std::size_t i) -> const auto& { return workspace.analysisOf(i); });
+        workspace.job(), [&](std::size_t i) -> const auto& { return workspace.analysisNow(i); });
 }
 
 QString tickElement(Workspace& workspace, std::size_t port, Element element, bool done, const QString& when)
@@ -191,10 +191,10 @@ RowTable* makeRemeasureTable(Workspace& workspace, std::function<std::optional<E
         const std::size_t station = rows[static_cast<std::size_t>(row)];
         if (column == 0)
             return workspace.number(units::Kind::Position, workspace.port()->stations[station].s.si());
-        const auto wanted = cut_work::wantedBox(workspace.analysis(), *element(), station);
+        const auto wanted = cut_work::wantedBox(workspace.analysisNow(), *element(), station);
         if (column == 1 || column == 4)
             return workspace.number(units::Kind::Length, (column == 1 ? wanted.width : wanted.height).si());
-        const auto all = cut_work::remaindersOf(*workspace.port(), workspace.analysis());
+        const auto all = cut_work::remaindersOf(*workspace.port(), workspace.analysisNow());
         const auto rest = std::ranges::find_if(
             all, [&](const cut_work::Remainder& r) { return r.element == *element() && r.station == station; });
         const auto left = rest == all.end() ? std::nullopt : column == 3 ? rest->width : rest->height;

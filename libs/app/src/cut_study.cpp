@@ -10,9 +10,12 @@ CutStudy::CutStudy(const Workspace& workspace, QObject* parent) : QObject(parent
 
 void CutStudy::want()
 {
+    const auto* analysis = m_workspace.analysed();
+    if (!analysis)
+        return;
     const auto index = m_workspace.portIndex();
     const job::Port* port = m_workspace.port();
-    if (!index || !m_workspace.analysis().cut) {
+    if (!index || !analysis->cut) {
         m_work.reset();
         m_of.reset();
         m_effect.reset();
@@ -22,7 +25,7 @@ void CutStudy::want()
     const auto job = m_workspace.snapshot();
     const bool known = m_of && m_port < m_of->ports.size();
     const bool samePort = known && m_of->ports[m_port].id == port->id;
-    const cutting::DepthField& depths = m_workspace.analysis().cut->depths;
+    const cutting::DepthField& depths = analysis->cut->depths;
     if (samePort && depths == m_depths && analysis::sameAnalysis(*m_of, m_of->ports[m_port], *job, *port))
         return;
     m_last = samePort ? m_effect : nullptr;
@@ -30,10 +33,9 @@ void CutStudy::want()
     m_of = job;
     m_port = *index;
     m_depths = depths;
-    m_work.start([this, job, at = *index, analysis = m_workspace.analysis()](const std::stop_token& stop,
-                                                                             const Background::Post& post) {
-        const auto effect = port_field::effectOf(*job, job->ports[at], analysis, analysis.cut->depths,
-                                                 port_field::Quality::Normal, stop);
+    m_work.start([this, job, at = *index, of = *analysis](const std::stop_token& stop, const Background::Post& post) {
+        const auto effect =
+            port_field::effectOf(*job, job->ports[at], of, of.cut->depths, port_field::Quality::Normal, stop);
         if (effect)
             post([this, shared = std::make_shared<const port_field::CutEffect>(*effect)] { m_effect = shared; });
     });

@@ -150,7 +150,8 @@ EngineResults::EngineResults(const Workspace& workspace, QObject* parent) : QObj
 const Known<EngineResults::Results>& EngineResults::get()
 {
     Inputs inputs{m_workspace.snapshot(), m_workspace.portIndex(), m_other};
-    if (m_inputs == inputs)
+    const auto* analysis = m_workspace.analysed();
+    if (m_inputs == inputs || !analysis)
         return m_results;
     const bool samePorts = m_results && m_inputs.port == inputs.port && m_inputs.other == inputs.other &&
                            m_document == m_workspace.document().identity();
@@ -163,7 +164,7 @@ const Known<EngineResults::Results>& EngineResults::get()
         m_results = {std::nullopt, say("missing.port")};
         return m_results;
     }
-    Question question{m_inputs.job, {*m_inputs.port, m_workspace.analysis()}, std::nullopt};
+    Question question{m_inputs.job, {*m_inputs.port, *analysis}, std::nullopt};
     if (m_other && m_other != m_inputs.port && *m_other < m_inputs.job->ports.size())
         question.other = Measured{*m_other, m_workspace.analysisOf(*m_other)};
     m_work.start([this, question = std::move(question)](const std::stop_token& stop, const Background::Post& post) {
@@ -175,6 +176,7 @@ const Known<EngineResults::Results>& EngineResults::get()
 
 const Known<EngineResults::Results>& EngineResults::finish()
 {
+    (void)m_workspace.analysis();
     (void)get();
     m_work.finish();
     return m_results;

@@ -37,7 +37,7 @@ public:
             m_job = job;
             m_port = w.portIndex();
             m_test = test;
-            m_sums = {proving::sumsOf(w.job(), *w.port(), w.analysis(), test), {}};
+            m_sums = {proving::sumsOf(w.job(), *w.port(), w.analysisNow(), test), {}};
             if (m_sums.flow)
                 m_sums.swirl = proving::swirlOf(w.job(), *w.port(), *m_sums.flow);
         }
@@ -249,14 +249,15 @@ void setFlowPoints(Workspace& workspace, std::size_t test, std::vector<job::Flow
 
 proving::AnalysisOf analysesOf(const Workspace& workspace)
 {
-    return [&workspace](std::size_t port) -> const analysis::PortAnalysis& { return workspace.analysisOf(port); };
+    return [&workspace](std::size_t port) -> const analysis::PortAnalysis& { return workspace.analysisNow(port); };
 }
 
 QString keepPromise(Workspace& workspace, const std::string& today)
 {
     const auto& job = workspace.job();
     const job::Port& port = *workspace.port();
-    const auto record = proving::promiseRecord(job, analysesOf(workspace));
+    const auto record = proving::promiseRecord(
+        job, [&](std::size_t i) -> const analysis::PortAnalysis& { return workspace.analysisOf(i); });
     const auto promise = proving::promiseOf(job, port, workspace.analysis(), record);
     if (!promise)
         return workspace.text(promise.missing);

@@ -28,6 +28,7 @@ ProbeTable::ProbeTable(Workspace& workspace, QObject* parent) : EntryTable(works
 {
     connect(&workspace, &Workspace::jobChanged, this, &ProbeTable::follow);
     connect(&workspace, &Workspace::selectionChanged, this, &ProbeTable::follow);
+    connect(&workspace, &Workspace::caughtUp, this, &ProbeTable::follow);
     follow();
 }
 

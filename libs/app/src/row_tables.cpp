@@ -19,6 +19,7 @@ RowTable::RowTable(Workspace& workspace, Source source, QObject* parent)
 {
     connect(&workspace, &Workspace::jobChanged, this, &RowTable::follow);
     connect(&workspace, &Workspace::selectionChanged, this, &RowTable::follow);
+    connect(&workspace, &Workspace::caughtUp, this, &RowTable::follow);
     follow();
 }
 
@@ -60,7 +61,7 @@ std::size_t at(int i) { return static_cast<std::size_t>(i); }
 
 QString seatText(const Workspace& workspace, int row, int column)
 {
-    const auto& stack = workspace.analysis().seat;
+    const auto& stack = workspace.analysisNow().seat;
     if (!stack || at(row) >= stack->cuts.size())
         return QString::fromUtf8(units::kUnknownText);
     const geometry::PlacedCut& cut = stack->cuts[at(row)];
@@ -170,7 +171,7 @@ FieldBinding joinedCorner(std::size_t port, int row)
 
 QString joinedText(const Workspace& workspace, int row, int column)
 {
-    const auto passage = analysis::joinedPassage(workspace.job(), *workspace.port(), workspace.analysis());
+    const auto passage = analysis::joinedPassage(workspace.job(), *workspace.port(), workspace.analysisNow());
     const auto& stations = workspace.port()->joined.stations;
     if (!passage || at(row) >= stations.size())
         return QString::fromUtf8(units::kUnknownText);

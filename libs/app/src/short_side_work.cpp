@@ -13,6 +13,8 @@ ShortSideWork::ShortSideWork(const Workspace& workspace, const VirtualProbe& pro
 
 void ShortSideWork::want()
 {
+    if (!m_workspace.analysed())
+        return;
     Inputs inputs;
     inputs.shape = m_probe.present().shape.value;
     if (m_probe.flow())

@@ -22,6 +22,7 @@ StationTable::StationTable(Workspace& workspace, Columns columns, QObject* paren
 {
     connect(&workspace, &Workspace::jobChanged, this, &StationTable::follow);
     connect(&workspace, &Workspace::selectionChanged, this, &StationTable::follow);
+    connect(&workspace, &Workspace::caughtUp, this, &StationTable::follow);
     follow();
 }
 
@@ -129,7 +130,7 @@ QString StationTable::computedText(const QModelIndex& at) const
     const job::Station& station = workspace().port()->stations[row];
     if (at.column() == kAreaColumn)
         return workspace().number(Kind::Area, job::netArea(station).si());
-    const geometry::Box box = geometry::boxOf(workspace().analysis().sections[row]);
+    const geometry::Box box = geometry::boxOf(workspace().analysisNow().sections[row]);
     if (at.column() == 1 || at.column() == 2)
         return workspace().number(Kind::Length, (at.column() == 1 ? box.width : box.height).si());
     const bool outline = station.section.kind == job::SectionKind::Outline;

@@ -60,14 +60,14 @@ void VirtualProbe::followPort()
         m_flow = {std::nullopt, say("missing.port")};
         return;
     }
-    m_present.shape = port_field::shapeOf(*port, m_workspace.analysis());
+    m_present.shape = port_field::shapeOf(*port, m_workspace.analysisNow());
     m_flow = flowOf(*port);
 }
 
 Known<port_field::PortAir> VirtualProbe::flowOf(const job::Port& port) const
 {
     const auto* set = m_workspace.probeResult();
-    return port_field::portAir(m_workspace.job(), port, m_workspace.analysis(), m_wished,
+    return port_field::portAir(m_workspace.job(), port, m_workspace.analysisNow(), m_wished,
                                set ? &port.probes[set->index] : nullptr);
 }
 
@@ -79,7 +79,7 @@ void VirtualProbe::placeTip()
         return;
     m_tip.s = port->stations[*m_station].s;
     if (!m_placed)
-        m_tip.at = geometry::centroid(m_workspace.analysis().sections[*m_station]);
+        m_tip.at = geometry::centroid(m_workspace.analysisNow().sections[*m_station]);
     m_placed = true;
     keepTipInside();
 }
@@ -94,12 +94,13 @@ Known<port_field::PortShape> VirtualProbe::otherShape() const
             return {std::nullopt, {}};
         return {port_field::moved(*m_present.shape, port_field::depthsOf(*m_present.shape, m_pushes)), {}};
     case Against::Cuts: {
-        auto shape = port_field::afterCuts(*m_present.shape, m_workspace.analysis());
+        auto shape = port_field::afterCuts(*m_present.shape, m_workspace.analysisNow());
         const Phrase missing =
-            shape ? Phrase() : say("missing.cuts", {{"what", m_workspace.analysis().cutProblem.missing}});
+            shape ? Phrase() : say("missing.cuts", {{"what", m_workspace.analysisNow().cutProblem.missing}});
         return {std::move(shape), missing};
     }
-    case Against::Plan: return port_field::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysis());
+    case Against::Plan:
+        return port_field::plannedShape(m_workspace.job(), *m_workspace.port(), m_workspace.analysisNow());
     }
     return {};
 }
@@ -319,18 +320,18 @@ Known<analysis::ComputedSpeeds> VirtualProbe::speedsOf(const job::Port& port, co
 std::vector<probing::PointReading> VirtualProbe::readingsAt(std::size_t probe) const
 {
     const job::Port* port = m_workspace.port();
-    const auto& result = m_workspace.analysis().probes.at(probe);
+    const auto& result = m_workspace.analysisNow().probes.at(probe);
     if (!port || !m_present.shown || !result.station)
         return {};
     const job::ProbeSet& set = port->probes[probe];
-    const auto air = port_field::portAir(m_workspace.job(), *port, m_workspace.analysis(), std::nullopt, &set);
+    const auto air = port_field::portAir(m_workspace.job(), *port, m_workspace.analysisNow(), std::nullopt, &set);
     if (!air)
         return {};
     std::vector<probing::GridPoint> points;
     for (const job::Reading& r : set.readings)
         points.push_back({r.u, r.v});
     return port_field::virtualReadings(*m_present.shown, air->flow, port->stations[*result.station].s,
-                                       m_workspace.analysis().sections[*result.station], points);
+                                       m_workspace.analysisNow().sections[*result.station], points);
 }
 
 }  // namespace euryth::app

@@ -2,6 +2,7 @@
 #include "app/workspace.hpp"
 
 #include <algorithm>
+#include <chrono>
 #include <utility>
 
 #include "analysis/pins.hpp"
@@ -11,6 +12,8 @@
 namespace euryth::app {
 
 namespace {
+
+constexpr std::chrono::milliseconds kBetweenParts(150);
 
 /// `index` brought into a list of `count`, or nothing when the list is empty.
 std::optional<std::size_t> within(std::optional<std::size_t> index, std::size_t count)
@@ -32,7 +35,7 @@ Workspace::Workspace(QObject* parent) : QObject(parent)
 {
     m_units.catalogue = &language();
     connect(&m_document, &Document::changed, this, &Workspace::jobHasChanged);
-    connect(&m_judging, &Background::changed, this, &Workspace::judged);
+    connect(&m_judging, &Background::changed, this, &Workspace::partHasArrived);
 }
 
 void Workspace::tell(void (Workspace::*what)())
@@ -61,17 +64,68 @@ void Workspace::speedsHaveChanged()
     tell(&Workspace::judgementsChanged);
 }
 
+/// After a failure nothing more will come until something changes: whoever shows a result then works it out himself.
+bool Workspace::waits() const { return m_beside && m_judging.state() != Background::State::Failed; }
+
+const analysis::PortAnalysis& Workspace::analysisNow(std::size_t port) const
+{
+    const auto* latest = waits() && !m_judge.hasAnalysis(port) ? m_judge.latestAnalysis(port) : nullptr;
+    if (!latest)
+        return analysisOf(port);
+    standIn();
+    return *latest;
+}
+
+const plans::ValveEndPlan& Workspace::valveEndNow(std::size_t port) const
+{
+    const auto* latest = waits() && !m_judge.hasValveEnd(port) ? m_judge.latestValveEnd(port) : nullptr;
+    if (!latest)
+        return valveEndOf(port);
+    standIn();
+    return *latest;
+}
+
+const Known<engine::PortFlows>& Workspace::flowsNow(std::size_t port) const
+{
+    if (!waits() || m_judge.hasFlows(port))
+        return flowsOf(port);
+    static const Known<engine::PortFlows> onItsWay{std::nullopt, say("missing.flows-on-their-way")};
+    standIn();
+    const auto* latest = m_judge.latestFlows(port);
+    return latest ? *latest : onItsWay;
+}
+
+const analysis::PortAnalysis* Workspace::analysed() const
+{
+    if (!waits() || !m_port || m_judge.hasAnalysis(*m_port))
+        return &analysis();
+    standIn();
+    return nullptr;
+}
+
+/// Something is shown, or waits, that will have to be looked at again.
+void Workspace::standIn() const
+{
+    m_behind = true;
+    askToJudge();
+}
+
 const std::vector<calls::Call>* Workspace::callsNow(std::size_t port) const
 {
-    if (!m_beside)
+    if (!m_beside || m_judge.hasCalls(port))
         return &callsOf(port);
-    if (!m_judge.hasCalls(port) && !m_asked && m_judging.state() == Background::State::Idle) {
-        m_asked = true;
-        // Once for all who ask in a moment, and after what is painted now.
-        QMetaObject::invokeMethod(
-            const_cast<Workspace*>(this), [this] { judge(); }, Qt::QueuedConnection);
-    }
+    askToJudge();
     return m_judge.latestCalls(port);
+}
+
+/// Once for all who ask in a moment, and after what is painted now.
+void Workspace::askToJudge() const
+{
+    if (m_asked || m_judging.state() != Background::State::Idle)
+        return;
+    m_asked = true;
+    QMetaObject::invokeMethod(
+        const_cast<Workspace*>(this), [this] { judge(); }, Qt::QueuedConnection);
 }
 
 void Workspace::judge() const
@@ -86,16 +140,39 @@ void Workspace::judge() const
     for (std::size_t i = 0; i < copy->ports(); ++i)
         order.push_back(i);
     m_judging.start([this, copy, order](const std::stop_token& stop, const Background::Post& post) {
+        auto handed = std::chrono::steady_clock::now();
+        const auto hand = [&] {
+            post([this, part = *copy] { m_judge.take(part); });
+            copy->countAnew();
+            handed = std::chrono::steady_clock::now();
+        };
         for (const std::size_t port : order) {
             if (stop.stop_requested())
                 return;
             if (copy->hasCalls(port))
                 continue;
+            const bool lookedAt = port == order.front();
+            if (lookedAt && !copy->hasValveEnd(port)) {
+                copy->valveEndOf(port);  // and with it the analysis, which others wait for
+                hand();
+            }
+            if (stop.stop_requested())
+                return;
             copy->callsOf(port);
-            post([this, part = *copy] { m_judge.take(part); });
-            *copy = copy->beside();  // counts from nothing again
+            // Whatever arrives is painted: the other ports' in a few parts, not one by one.
+            if (lookedAt || std::chrono::steady_clock::now() - handed > kBetweenParts)
+                hand();
         }
+        if (copy->work().calls > 0)
+            hand();
     });
+}
+
+void Workspace::partHasArrived()
+{
+    emit judged();
+    if (std::exchange(m_behind, false))
+        tell(&Workspace::caughtUp);
 }
 
 void Workspace::finishJudging()
@@ -110,9 +187,15 @@ const analysis::PortAnalysis& Workspace::analysis() const
     return m_port ? analysisOf(*m_port) : none;
 }
 
+const analysis::PortAnalysis& Workspace::analysisNow() const
+{
+    static const analysis::PortAnalysis none;
+    return m_port ? analysisNow(*m_port) : none;
+}
+
 const analysis::ProbeResult* Workspace::probeResult() const
 {
-    return m_probe ? &analysis().probes.at(*m_probe) : nullptr;
+    return m_probe ? &analysisNow().probes.at(*m_probe) : nullptr;
 }
 
 void Workspace::jobHasChanged()
@@ -152,7 +235,7 @@ void Workspace::chooseWall(std::size_t station, std::optional<geometry::Sector> 
         return;
     m_station = station;
     m_sector = sector;
-    for (const analysis::ProbeResult& probe : analysis().probes) {
+    for (const analysis::ProbeResult& probe : analysisNow().probes) {
         if (probe.station == station)
             m_probe = probe.index;
     }
@@ -176,7 +259,7 @@ void Workspace::chooseProbe(std::size_t probe)
 {
     if (!port() || probe >= port()->probes.size())
         return;
-    const auto station = analysis().probes[probe].station;
+    const auto station = analysisNow().probes[probe].station;
     if (m_probe == probe && (!station || m_station == station))
         return;
     m_probe = probe;

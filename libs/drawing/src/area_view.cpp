@@ -18,12 +18,7 @@ constexpr int kPlaceTicks = 8;
 void paintAxes(QPainter& painter, const Theme& theme, const AreaView& view, const RunnerScene& scene)
 {
     painter.setFont(font(text::kSecond));
-    painter.setPen(solidPen(theme.line));
-    const int rows = ticksInSight(painter, view.y, Qt::Vertical, kAreaTicks);
-    for (const auto& [value, label] : displayTicks(view.y, units::Kind::Area, scene.units, rows)) {
-        const double py = view.y.toPixel(value);
-        painter.drawLine(QPointF(view.plot.left(), py), QPointF(view.plot.right(), py));
-    }
+    paintRules(painter, theme, {view.y, units::Kind::Area, scene.units, kAreaTicks}, view.plot);
     painter.setPen(solidPen(theme.ink2));
     const int columns = ticksInSight(painter, view.x, Qt::Horizontal, kPlaceTicks);
     for (const auto& [value, label] : displayTicks(view.x, units::Kind::Position, scene.units, columns)) {
@@ -50,11 +45,11 @@ void paintLine(QPainter& painter, const AreaView& view, const RunnerScene& scene
         if (v) {
             line << QPointF(view.x.toPixel(station.s), view.y.toPixel(*v));
         } else {
-            painter.drawPolyline(line);
+            paintLongLine(painter, line);
             line.clear();
         }
     }
-    painter.drawPolyline(line);
+    paintLongLine(painter, line);
 }
 
 void paintHandle(QPainter& painter, const Theme& theme, QPointF c, double r, bool filled)
@@ -146,7 +141,7 @@ void paintOtherPlan(QPainter& painter, const Theme& theme, const AreaView& view,
     QPen pen(theme.ink2, 1.2);
     pen.setStyle(Qt::DashDotLine);
     painter.setPen(pen);
-    painter.drawPolyline(line);
+    paintLongLine(painter, line);
     const double wide = painter.fontMetrics().horizontalAdvance(other.name) + 6;
     const QRectF box(std::min(at.x() + 6, view.plot.right() - wide), at.y() - 22, wide, 16);
     painter.fillRect(box, theme.panel);
@@ -273,7 +268,7 @@ void AreaView::paint(QPainter& painter, const Theme& theme, const RunnerScene& s
     for (const auto& at : scene.curve)
         curve << QPointF(x.toPixel(at.s.si()), y.toPixel(at.area.si()));
     painter.setPen(solidPen(theme.now, 2.4));
-    painter.drawPolyline(curve);
+    paintLongLine(painter, curve);
     painter.setPen(metalPen(theme));
     paintLine(painter, *this, scene, [](const auto& s) { return s.afterCut; });
     painter.setPen(planPen(theme));

@@ -127,10 +127,7 @@ void ChokeView::paintLimits(QPainter& painter, const Theme& theme) const
         const QString fits = metrics.horizontalAdvance(whole) <= room ? whole : limit.name;
         painter.drawText(box, Qt::AlignCenter, metrics.elidedText(fits, Qt::ElideRight, room));
     }
-    painter.setFont(font(text::kSecond));
-    painter.setPen(theme.ink2);
-    for (const auto& [value, label] : displayTicks(x, units::Kind::Length, m_scene.units, 8))
-        paintLabel(painter, m_lifts, {x.toPixel(value), strip.bottom() + 10}, label);
+    paintNumbersBelow(painter, theme, {x, units::Kind::Length, m_scene.units, 8}, m_lifts, strip.bottom() + 10);
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(m_lifts.left(), m_lifts.top() + 4, m_lifts.width(), 20), Qt::AlignRight | Qt::AlignVCenter,
                      tr("lift, %1").arg(unitText(units::Kind::Length, m_scene.units)));

@@ -60,7 +60,22 @@ void paintSections(QPainter& painter, const Theme& theme, const CompareScene& sc
     }
 }
 
-void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect)
+QRectF upperHalf(const QRectF& rect)
+{
+    return {rect.left() + 24, rect.top() + 22, rect.width() - 48, rect.height() * 0.48 - 40};
+}
+
+QRectF lowerHalf(const QRectF& rect) { return rect.adjusted(0, rect.height() * 0.48, 0, 0); }
+
+/// The axes of the areas along the runner.
+struct AreaAxes {
+    QRectF plot;
+    AxisMap x;
+    AxisMap y;
+};
+
+/// Nothing where no port has areas.
+std::optional<AreaAxes> areaAxes(const CompareScene& scene, const QRectF& rect)
 {
     double end = 0.0;
     double low = 1e9;
@@ -75,20 +90,22 @@ void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene
         }
     }
     if (high <= 0.0)
-        return;
+        return std::nullopt;
     const QRectF plot = rect.adjusted(52, 8, -8, -34);
     const double margin = 0.08 * (high - low) + 0.01 * high;
-    const AxisMap x{0.0, end, plot.left(), plot.right()};
-    const AxisMap y{low - margin, high + margin, plot.bottom(), plot.top()};
+    return AreaAxes{
+        plot, {0.0, end, plot.left(), plot.right()}, {low - margin, high + margin, plot.bottom(), plot.top()}};
+}
+
+void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect)
+{
+    const auto axes = areaAxes(scene, rect);
+    if (!axes)
+        return;
+    const auto& [plot, x, y] = *axes;
     painter.setFont(font(text::kSecond));
-    for (const auto& [value, label] : displayTicks(y, units::Kind::Area, scene.units, 4)) {
-        painter.setPen(solidPen(theme.line));
-        painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
-        painter.setPen(theme.ink2);
-        painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 46, 18), Qt::AlignRight | Qt::AlignVCenter, label);
-    }
-    for (const auto& [value, label] : displayTicks(x, units::Kind::Position, scene.units, 5))
-        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 10}, label);
+    const Numbered areas{y, units::Kind::Area, scene.units, 4};
+    paintRules(painter, theme, areas, plot);
     if (scene.s) {
         painter.setPen(solidPen(theme.now, 1.0));
         painter.drawLine(QPointF(x.toPixel(scene.s->si()), plot.top()),
@@ -104,8 +121,10 @@ void paintAreas(QPainter& painter, const Theme& theme, const CompareScene& scene
             curve << QPointF(x.toPixel(s.si()), y.toPixel(entry->areas->at(s).si()));
         }
         painter.setPen(penFor(theme, *entry));
-        painter.drawPolyline(curve);
+        paintLongLine(painter, curve);
     }
+    paintNumbersLeft(painter, theme, areas, rect.left() + 46);
+    paintNumbersBelow(painter, theme, {x, units::Kind::Position, scene.units, 5}, rect, plot.bottom() + 10);
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 16, rect.width(), 16), Qt::AlignRight | Qt::AlignVCenter,
                      tr("net area, %1, over distance, %2")
@@ -119,9 +138,8 @@ void paintCompare(QPainter& painter, const Theme& theme, const CompareScene& sce
     if (!scene.missing.isEmpty())
         return paintEmpty(painter, theme, rect, scene.missing);
     painter.setRenderHint(QPainter::Antialiasing);
-    const double half = rect.height() * 0.48;
-    paintSections(painter, theme, scene, QRectF(rect.left() + 24, rect.top() + 22, rect.width() - 48, half - 40));
-    paintAreas(painter, theme, scene, QRectF(rect.left(), rect.top() + half, rect.width(), rect.height() - half));
+    paintSections(painter, theme, scene, upperHalf(rect));
+    paintAreas(painter, theme, scene, lowerHalf(rect));
     painter.setFont(font(text::kSecond));
     double left = rect.left() + 4;
     for (const auto& entry : scene.entries) {
@@ -137,6 +155,14 @@ void paintCompare(QPainter& painter, const Theme& theme, const CompareScene& sce
     }
     painter.setPen(theme.ink2);
     painter.drawText(QPointF(left, rect.top() + 13), tr("thin: the others"));
+}
+
+std::optional<Length> compareDistanceAt(const CompareScene& scene, const QRectF& rect, QPointF p)
+{
+    const auto axes = scene.missing.isEmpty() ? areaAxes(scene, lowerHalf(rect)) : std::nullopt;
+    if (!axes || !axes->plot.contains(p))
+        return std::nullopt;
+    return Length::fromSi(axes->x.toValue(p.x()));
 }
 
 }  // namespace euryth::drawing

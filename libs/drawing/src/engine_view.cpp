@@ -235,10 +235,7 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
     const AxisMap x = chartAxis(scene, rect);
     const AxisMap y{l.low, l.high, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
-    painter.setPen(solidPen(theme.line));
-    for (const auto& [value, label] :
-         displayTicks(y, scene.yKind, scene.units, ticksInSight(painter, y, Qt::Vertical, steps)))
-        painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
+    paintRules(painter, theme, {y, scene.yKind, scene.units, steps}, plot);
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 18, rect.width() - 14, 18), Qt::AlignRight | Qt::AlignVCenter,
                      scene.xTitle);
@@ -270,7 +267,7 @@ void paintChart(QPainter& painter, const Theme& theme, const ChartScene& scene, 
         for (const QPointF& p : scene.lines[i].points)
             curve << QPointF(x.toPixel(p.x()), y.toPixel(p.y()));
         painter.setPen(penOf(theme, scene.lines[i].style));
-        painter.drawPolyline(curve);
+        paintLongLine(painter, curve);
         if (scene.lines[i].dots)
             paintDots(painter, theme, scene.lines[i], x, y);
     }

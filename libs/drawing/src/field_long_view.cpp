@@ -176,7 +176,7 @@ void FieldLongView::paint(QPainter& painter, const Theme& theme) const
     painter.setClipPath(inside);
     painter.setPen(QPen(QColor(255, 255, 255, 150), 1.0));
     for (const auto& way : m_scene.streamlines)
-        painter.drawPolyline(polygon(way));
+        paintLongLine(painter, polygon(way));
     painter.restore();
     if (!m_scene.doubtful.empty()) {
         painter.setPen(Qt::NoPen);

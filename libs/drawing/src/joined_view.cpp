@@ -58,24 +58,20 @@ public:
         plan();
         dots();
         names();
+        paintNumbersLeft(m_painter, m_theme, areas(), m_rect.left() + 50);
+        paintNumbersBelow(m_painter, m_theme, {m_x, units::Kind::Position, m_scene.units, 6}, m_rect,
+                          m_plot.bottom() + 10);
     }
 
 private:
+    [[nodiscard]] Numbered areas() const { return {m_y, units::Kind::Area, m_scene.units, 5}; }
     [[nodiscard]] QPointF at(double s, double area) const { return {m_x.toPixel(s), m_y.toPixel(area)}; }
 
     void axes()
     {
         m_painter.setFont(font(text::kSecond));
-        for (const auto& [value, label] : displayTicks(m_y, units::Kind::Area, m_scene.units, 5)) {
-            m_painter.setPen(solidPen(m_theme.line));
-            m_painter.drawLine(QPointF(m_plot.left(), m_y.toPixel(value)), QPointF(m_plot.right(), m_y.toPixel(value)));
-            m_painter.setPen(m_theme.ink2);
-            m_painter.drawText(QRectF(m_rect.left(), m_y.toPixel(value) - 9, 50, 18), Qt::AlignRight | Qt::AlignVCenter,
-                               label);
-        }
+        paintRules(m_painter, m_theme, areas(), m_plot);
         m_painter.setPen(m_theme.ink2);
-        for (const auto& [value, label] : displayTicks(m_x, units::Kind::Position, m_scene.units, 6))
-            paintLabel(m_painter, m_rect, {m_x.toPixel(value), m_plot.bottom() + 10}, label);
         m_painter.drawText(
             QRectF(m_rect.left(), m_rect.bottom() - 18, m_rect.width(), 16), Qt::AlignRight | Qt::AlignVCenter,
             tr("area, %1, over distance from the flange, %2")
@@ -95,7 +91,7 @@ private:
             const Length s = areas.start() + areas.length() * (static_cast<double>(i) / steps);
             line << at(s.si(), areas.at(s).si());
         }
-        m_painter.drawPolyline(line);
+        paintLongLine(m_painter, line);
     }
 
     /// Metal to take: between what is there and what is wanted.
@@ -134,7 +130,7 @@ private:
                 line << at(m_scene.port[i].s.si(), *m_scene.plan[i]);
         }
         m_painter.setPen(planPen(m_theme));
-        m_painter.drawPolyline(line);
+        paintLongLine(m_painter, line);
     }
 
     void dots()

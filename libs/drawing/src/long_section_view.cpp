@@ -116,8 +116,8 @@ void LongSectionView::paint(QPainter& painter, const Theme& theme) const
         floor << toPixel(s.cut.floor);
     }
     painter.setPen(solidPen(theme.ink, 2.0));
-    painter.drawPolyline(roof);
-    painter.drawPolyline(floor);
+    paintLongLine(painter, roof);
+    paintLongLine(painter, floor);
     painter.setFont(font(text::kSecond));
     for (std::size_t i = 0; i < stations.size(); ++i) {
         const bool chosen = m_scene.chosen == i;

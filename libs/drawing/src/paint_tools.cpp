@@ -27,6 +27,34 @@ std::vector<std::pair<double, QString>> displayTicks(const AxisMap& axis, units:
     return ticks;
 }
 
+void paintLongLine(QPainter& painter, const QPolygonF& line)
+{
+    if (painter.paintEngine()->type() != QPaintEngine::Raster)
+        return painter.drawPolyline(line);  // in a file it stays one line
+    const QPen whole = painter.pen();
+    const bool dashed = whole.style() != Qt::SolidLine;
+    QPen pen = whole;
+    if (!dashed)
+        pen.setCapStyle(Qt::RoundCap);  // pieces meet without a notch
+    constexpr double wide = 64.0;
+    double behind = 0.0;
+    for (qsizetype from = 0; from + 1 < line.size();) {
+        qsizetype to = from + 1;
+        double length = QLineF(line[from], line[to]).length();
+        while (to + 1 < line.size() && std::abs(line[to + 1].x() - line[from].x()) < wide) {
+            length += QLineF(line[to], line[to + 1]).length();
+            ++to;
+        }
+        if (dashed)
+            pen.setDashOffset(whole.dashOffset() + behind / std::max(1.0, whole.widthF()));
+        painter.setPen(pen);
+        painter.drawPolyline(line.constData() + from, static_cast<int>(to - from + 1));
+        behind += length;
+        from = to;
+    }
+    painter.setPen(whole);
+}
+
 QRectF inSight(const QPainter& painter)
 {
     const QPaintDevice* device = painter.device();
@@ -56,6 +84,16 @@ void paintNumbersLeft(QPainter& painter, const Theme& theme, const Numbered& y, 
                          label);
 }
 
+void paintRules(QPainter& painter, const Theme& theme, const Numbered& y, const QRectF& plot)
+{
+    painter.setPen(solidPen(theme.line));
+    const int wanted = ticksInSight(painter, y.axis, Qt::Vertical, y.wanted);
+    for (const auto& [value, label] : displayTicks(y.axis, y.kind, y.units, wanted)) {
+        const double height = y.axis.toPixel(value);
+        painter.drawLine(QPointF(plot.left(), height), QPointF(plot.right(), height));
+    }
+}
+
 void paintNumbersBelow(QPainter& painter, const Theme& theme, const Numbered& x, const QRectF& bounds, double top)
 {
     constexpr double high = 22.0;
@@ -73,6 +111,11 @@ void paintNumbersBelow(QPainter& painter, const Theme& theme, const Numbered& x,
 QString unitText(units::Kind kind, const units::DisplayUnits& units)
 {
     return QString::fromStdString(units::symbol(kind, units));
+}
+
+QString valueText(units::Kind kind, double si, const units::DisplayUnits& units)
+{
+    return QString::fromStdString(units::formatWithUnit(kind, si, units));
 }
 
 QColor severityColour(const Theme& theme, calls::Severity severity)

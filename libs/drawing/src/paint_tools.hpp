@@ -39,6 +39,11 @@ inline QPen metalPen(const Theme& theme, double width = 1.6)
 }
 
 /// The hatch of metal to remove.
+/// A line that goes far across the picture, with the painter's pen, on a screen in pieces: the time to paint a smooth
+/// line there goes with the box around it, and many small boxes are less than one large one. Dashes go on from piece to
+/// piece.
+void paintLongLine(QPainter& painter, const QPolygonF& line);
+
 inline QBrush metalHatch(const Theme& theme) { return {theme.metal, Qt::BDiagPattern}; }
 
 /// Tick values (SI) with labels in display units: the ticks are round in what is shown, not in SI.
@@ -56,11 +61,15 @@ struct Numbered {
     int wanted;
 };
 /// Numbers left of a plot, ending at `right`, or at the bottom under `top`. Where one looks nearer they stay in sight,
+/// Lines across a plot at the numbers of its upright axis; painted before the curves, the numbers after them.
+void paintRules(QPainter& painter, const Theme& theme, const Numbered& y, const QRectF& plot);
 /// over the lines: to be painted after these.
 void paintNumbersLeft(QPainter& painter, const Theme& theme, const Numbered& y, double right);
 void paintNumbersBelow(QPainter& painter, const Theme& theme, const Numbered& x, const QRectF& bounds, double top);
 /// The symbol of a kind's display unit.
 QString unitText(units::Kind kind, const units::DisplayUnits& units);
+/// A value with the symbol.
+QString valueText(units::Kind kind, double si, const units::DisplayUnits& units);
 
 QColor severityColour(const Theme& theme, calls::Severity severity);
 /// A mark that differs by shape: danger a filled triangle, warning a filled square, note a ring.

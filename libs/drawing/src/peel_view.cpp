@@ -41,6 +41,28 @@ QString layerLabel(PeelShows shows, double value, const units::DisplayUnits& uni
                                                                  : units::formatPlain(value * perThousand, 1, units));
 }
 
+/// What a cell tells, with its unit; empty where nothing is known.
+QString cellText(PeelShows shows, const PeelScene::Cell& cell, const units::DisplayUnits& units)
+{
+    if (!cell.value)
+        return {};
+    switch (shows) {
+    case PeelShows::Spare:
+    case PeelShows::CutDepth:
+    case PeelShows::WallLeft:
+    case PeelShows::LayerThickness: return valueText(units::Kind::Length, *cell.value, units);
+    case PeelShows::FieldSpeed: return valueText(units::Kind::Speed, *cell.value, units);
+    case PeelShows::Speed:
+        return tr("%1 × the mean").arg(QString::fromStdString(units::formatPlain(*cell.value, 2, units)));
+    case PeelShows::WallShear:
+        return tr("%1 Pa").arg(QString::fromStdString(units::formatPlain(*cell.value, 1, units)));
+    case PeelShows::LayerShape: return layerLabel(shows, *cell.value, units);
+    case PeelShows::LayerFriction: return tr("%1 thousandths").arg(layerLabel(shows, *cell.value, units));
+    case PeelShows::Findings: break;
+    }
+    return {};
+}
+
 }  // namespace
 
 PeelView::PeelView(const PeelScene& scene, const QRectF& rect)
@@ -86,6 +108,19 @@ std::optional<PeelView::Place> PeelView::placeAt(QPointF p) const
         }
     }
     return std::nullopt;
+}
+
+QString PeelView::textAt(QPointF p) const
+{
+    const auto place = placeAt(p);
+    if (!place)
+        return {};
+    const QString text = cellText(m_scene.shows, m_scene.cells[place->station][index(place->sector)], m_scene.units);
+    if (text.isEmpty())
+        return {};
+    const QString sector = QString::fromStdString(units::render(nameOf(place->sector), m_scene.units));
+    return tr("%1, %2: %3")
+        .arg(valueText(units::Kind::Position, m_scene.s[place->station], m_scene.units), sector, text);
 }
 
 void PeelView::paintCell(QPainter& painter, const Theme& theme, std::size_t station, Sector sector,

@@ -32,8 +32,7 @@ void paintPlates(QPainter& painter, const Theme& theme, const PlateScene& scene,
         painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 46, 18), Qt::AlignRight | Qt::AlignVCenter,
                          QString::fromStdString(units::formatPlain(value, 3, scene.units)));
     }
-    for (const auto& [value, label] : displayTicks(x, units::Kind::Flow, scene.units, 5))
-        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 10}, label);
+    paintNumbersBelow(painter, theme, {x, units::Kind::Flow, scene.units, 5}, rect, plot.bottom() + 10);
     if (scene.uncertainty) {
         const double half = *scene.uncertainty * scene.factor;
         painter.fillRect(QRectF(QPointF(plot.left(), y.toPixel(scene.factor + half)),

@@ -43,24 +43,26 @@ private:
     double m_pixels = 1.0;
 };
 
-/// The band's outline with half-heights `half(i)` at the stations.
+/// One edge of a band that lies `off(i)` pixels below the middle at the stations.
 template <class F>
-QPolygonF band(const RunnerScene& scene, const AxisMap& x, double middle, F half)
+QPolygonF edge(const RunnerScene& scene, const AxisMap& x, double middle, F off)
 {
-    QPolygonF shape;
+    QPolygonF line;
     for (std::size_t i = 0; i < scene.stations.size(); ++i)
-        shape << QPointF(x.toPixel(scene.stations[i].s), middle - half(i));
-    for (std::size_t i = scene.stations.size(); i-- > 0;)
-        shape << QPointF(x.toPixel(scene.stations[i].s), middle + half(i));
-    return shape;
+        line << QPointF(x.toPixel(scene.stations[i].s), middle + off(i));
+    return line;
 }
 
-QPainterPath closed(const QPolygonF& polygon)
+/// What comes away between the wall as it is and as it will be: only these slivers, as hatching the whole band under
+/// what stays takes longer than all the rest.
+void paintCut(QPainter& painter, const Theme& theme, const QPolygonF& wall, const QPolygonF& cut)
 {
-    QPainterPath path;
-    path.addPolygon(polygon);
-    path.closeSubpath();
-    return path;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(metalHatch(theme));
+    for (qsizetype i = 0; i + 1 < wall.size(); ++i) {
+        if (wall[i] != cut[i] || wall[i + 1] != cut[i + 1])
+            painter.drawPolygon(QPolygonF{wall[i], wall[i + 1], cut[i + 1], cut[i]});
+    }
 }
 
 }  // namespace
@@ -123,24 +125,31 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     const WidthScale half(scene, body.height() / 2.0);
     const auto now = [&](std::size_t i) { return half(scene.stations[i].area); };
 
-    const QPainterPath present = closed(band(scene, x, middle, now));
-    const QPainterPath cut = closed(band(scene, x, middle, [&](std::size_t i) {
-        return half(scene.stations[i].afterCut.value_or(scene.stations[i].area));
-    }));
-    // What is there lies over what comes away: subtracting the two shapes takes longer than all the rest.
-    painter.fillPath(cut, metalHatch(theme));
-    painter.fillPath(present, theme.nowSoft);
-    painter.strokePath(present, solidPen(theme.ink, 1.4));
+    const auto cut = [&](std::size_t i) {
+        return std::max(now(i), half(scene.stations[i].afterCut.value_or(scene.stations[i].area)));
+    };
+    QPolygonF outline;
+    for (const double side : {-1.0, 1.0}) {
+        const QPolygonF wall = edge(scene, x, middle, [&](std::size_t i) { return side * now(i); });
+        paintCut(painter, theme, wall, edge(scene, x, middle, [&](std::size_t i) { return side * cut(i); }));
+        if (side > 0.0)
+            std::copy(wall.rbegin(), wall.rend(), std::back_inserter(outline));
+        else
+            outline = wall;
+    }
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.nowSoft);
+    painter.drawPolygon(outline);
+    painter.setPen(solidPen(theme.ink, 1.4));
+    outline << outline.front();
+    paintLongLine(painter, outline);
 
     const bool planned = std::ranges::all_of(scene.stations, [](const auto& s) { return s.plan || s.sum; });
     if (planned) {
-        const QPolygonF plan = band(scene, x, middle, [&](std::size_t i) {
-            return half(scene.stations[i].plan.value_or(scene.stations[i].area));
-        });
-        const auto oneSide = static_cast<qsizetype>(scene.stations.size());
+        const auto plan = [&](std::size_t i) { return half(scene.stations[i].plan.value_or(scene.stations[i].area)); };
         painter.setPen(planPen(theme, 1.6));
-        painter.drawPolyline(plan.first(oneSide));
-        painter.drawPolyline(plan.last(oneSide));
+        for (const double side : {-1.0, 1.0})
+            paintLongLine(painter, edge(scene, x, middle, [&](std::size_t i) { return side * plan(i); }));
     }
 
     double lastDistance = -1e9;

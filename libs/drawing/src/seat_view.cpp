@@ -12,11 +12,6 @@ namespace euryth::drawing {
 
 namespace {
 
-QString shown(units::Kind kind, double si, const units::DisplayUnits& units)
-{
-    return QString::fromStdString(units::formatWithUnit(kind, si, units));
-}
-
 /// Radius and height (down positive) of the corners of the stack, from the outside in, metres.
 std::vector<QPointF> cornersOf(const geometry::SeatStack& stack)
 {
@@ -73,8 +68,8 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
         }
         painter.setPen(seat ? theme.now : theme.ink);
         painter.setFont(font(text::kSecond, seat));
-        const QString label = tr("%1  %2").arg(shown(units::Kind::Angle, cut.face.angle.si(), scene.units),
-                                               shown(units::Kind::Length, cut.face.width.si(), scene.units));
+        const QString label = tr("%1  %2").arg(valueText(units::Kind::Angle, cut.face.angle.si(), scene.units),
+                                               valueText(units::Kind::Length, cut.face.width.si(), scene.units));
         const QPointF middle = (a + b) / 2.0;
         painter.drawText(QRectF(middle.x() + 16, middle.y() - 9, 140, 18), Qt::AlignLeft | Qt::AlignVCenter, label);
     }
@@ -113,16 +108,8 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
     const AxisMap x{0.0, scene.greatestLift.si(), plot.left(), plot.right()};
     const AxisMap y{0.0, throat * 1.15, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
-    for (const auto& [value, label] : displayTicks(y, units::Kind::Area, scene.units, 4)) {
-        painter.setPen(solidPen(theme.line));
-        painter.drawLine(QPointF(plot.left(), y.toPixel(value)), QPointF(plot.right(), y.toPixel(value)));
-        painter.setPen(theme.ink2);
-        painter.drawText(QRectF(rect.left(), y.toPixel(value) - 9, 52, 18), Qt::AlignRight | Qt::AlignVCenter, label);
-    }
-    for (const auto& [value, label] : displayTicks(x, units::Kind::Length, scene.units, 6)) {
-        painter.setPen(theme.ink2);
-        paintLabel(painter, rect, {x.toPixel(value), plot.bottom() + 11}, label);
-    }
+    const Numbered areas{y, units::Kind::Area, scene.units, 4};
+    paintRules(painter, theme, areas, plot);
     QPolygonF curve;
     QPolygonF curtain;
     constexpr int steps = 60;
@@ -134,9 +121,9 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
             curtain << QPointF(x.toPixel(lift.si()), y.toPixel(area));
     }
     painter.setPen(solidPen(theme.ink2, 1.2));
-    painter.drawPolyline(curtain);
+    paintLongLine(painter, curtain);
     painter.setPen(solidPen(theme.now, 2.2));
-    painter.drawPolyline(curve);
+    paintLongLine(painter, curve);
     const Length border = geometry::throatTakesOver(valve);
     if (border < scene.greatestLift) {
         const double px = x.toPixel(border.si());
@@ -144,8 +131,10 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
         painter.drawLine(QPointF(px, plot.top()), QPointF(px, plot.bottom()));
         painter.setPen(theme.plan);
         paintLabel(painter, rect, {px, rect.top() + 10},
-                   tr("throat takes over at %1").arg(shown(units::Kind::Length, border.si(), scene.units)));
+                   tr("throat takes over at %1").arg(valueText(units::Kind::Length, border.si(), scene.units)));
     }
+    paintNumbersLeft(painter, theme, areas, rect.left() + 52);
+    paintNumbersBelow(painter, theme, {x, units::Kind::Length, scene.units, 6}, rect, plot.bottom() + 11);
     painter.setPen(theme.ink2);
     painter.drawText(QRectF(rect.left(), rect.bottom() - 18, rect.width(), 18), Qt::AlignRight | Qt::AlignVCenter,
                      tr("lift, %1; opening (thick) and curtain (thin), %2")

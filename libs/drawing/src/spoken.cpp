@@ -20,11 +20,6 @@ namespace euryth::drawing {
 
 namespace {
 
-QString valueText(units::Kind kind, double si, const units::DisplayUnits& units)
-{
-    return QString::fromStdString(units::formatWithUnit(kind, si, units));
-}
-
 /// A line's value where it is read off, else from its least to its most.
 QString lineText(const ChartScene& scene, const ChartLine& line)
 {

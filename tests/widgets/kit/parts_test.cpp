@@ -3,6 +3,7 @@
 
 #include "app/binding.hpp"
 #include "kit/page_tools.hpp"
+#include "kit/seen.hpp"
 
 using namespace euryth::widgets;
 
@@ -184,4 +185,30 @@ TEST_CASE("the title of a station names its place and distance, and follows the 
     CHECK_FALSE(stationTitle(workspace).contains("mm"));
     p.session.document().reset({}, {});
     CHECK_FALSE(stationTitle(workspace).isEmpty());
+}
+
+TEST_CASE("what is on a hidden page is refreshed once, when it is shown")
+{
+    Parts f;
+    QStackedWidget pages;
+    auto* first = new QWidget;
+    auto* second = new QLabel;
+    pages.addWidget(first);
+    pages.addWidget(second);
+    int refreshed = 0;
+    keepUpToDate(f.context, second, [&] { ++refreshed; });
+    CHECK(refreshed == 1);
+    f.session.workspace().refresh();
+    CHECK(refreshed == 2);  // no window yet: nobody can tell what will be seen
+    pages.show();
+    f.session.workspace().refresh();
+    f.session.workspace().refresh();
+    CHECK(refreshed == 2);
+    pages.setCurrentWidget(second);
+    CHECK(refreshed == 3);
+    f.session.workspace().refresh();
+    CHECK(refreshed == 4);
+    pages.setCurrentWidget(first);
+    pages.setCurrentWidget(second);
+    CHECK(refreshed == 4);  // nothing was missed
 }

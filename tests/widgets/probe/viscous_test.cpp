@@ -206,8 +206,8 @@ TEST_CASE("the choke point and the cuts are judged by whose speeds one chooses, 
     f.settle();
     CHECK(f.workspace.speedSource() == analysis::SpeedSource::Viscous);
     CHECK(boxes[1]->currentIndex() == 2);
-    CHECK(boxes[2]->currentIndex() == 2);
     f.trigger(widgets::stageCommand(calls::Stage::Cut));
+    CHECK(boxes[2]->currentIndex() == 2);
     CHECK(f.workspace.analysis().speedsFrom.id() == "speeds.viscous");
     const auto said = [&](const char* words) {
         const auto labels = f.window.findChild<widgets::CallsPanel*>()->findChildren<QLabel*>();

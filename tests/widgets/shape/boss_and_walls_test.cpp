@@ -7,8 +7,9 @@
 
 #include "support/shape_helpers.hpp"
 
-#include "app/plan_short_sides.hpp"
+#include "app/answer.hpp"
 #include "plans/alike_ports.hpp"
+#include "port_field/short_side_study.hpp"
 #include "survey/survey_page.hpp"
 
 using geometry::Sector;
@@ -156,10 +157,12 @@ TEST_CASE("alike ports are held to the tightest by one command and one undo, wha
 TEST_CASE("each plan says how badly the air lets go of the short side, worked out beside the window")
 {
     WindowFixture f;
-    app::PlanShortSides sides(f.workspace);
-    sides.want();
-    sides.finish();
-    const auto& known = sides.results();
+    using Severities = std::vector<std::optional<port_field::ShortSideSeverity>>;
+    app::Answer<Severities> sides(f.workspace, port_field::planSeverities, nullptr,
+                                  app::Answer<Severities>::When::AlwaysBeside);
+    CHECK_FALSE(sides.get());
+    REQUIRE(sides.finish());
+    const Severities& known = *sides.current();
     REQUIRE(known.size() == 2 + f.workspace.port()->plans.size());
     REQUIRE(known[0]);
     REQUIRE(known[1]);

@@ -51,7 +51,7 @@ public:
     /// from before, of the same ports, or none.
     [[nodiscard]] const Known<Results>& get();
     /// Whether other results than get()'s are on their way.
-    [[nodiscard]] bool isWorking() const { return m_work.isWorking(); }
+    [[nodiscard]] bool isWorking() const { return m_work.isWorking() || !m_workspace.analysed(); }
     [[nodiscard]] const QString& failure() const { return m_work.failure(); }
     /// Until the results of get() are those of the job as it is; for tests, and for pictures of the window.
     [[nodiscard]] const Known<Results>& finish();

@@ -38,27 +38,47 @@ public:
     void dropJudgements();
     void setSpeedsOf(SpeedsOf speedsOf) { m_speedsOf = std::move(speedsOf); }
 
+    // Worked out now where they are not there yet.
     const analysis::PortAnalysis& analysisOf(std::size_t port);
     const plans::ValveEndPlan& valveEndOf(std::size_t port);
     const Known<engine::PortFlows>& flowsOf(std::size_t port);
     const Calls& callsOf(std::size_t port);
 
-    [[nodiscard]] bool hasCalls(std::size_t port) const { return m_results.at(port).calls != nullptr; }
-    /// The calls of the port as it is, or those before the last change, or null.
+    // Whether they are there.
+    [[nodiscard]] bool hasAnalysis(std::size_t port) const { return m_results.at(port).analysis.now != nullptr; }
+    [[nodiscard]] bool hasValveEnd(std::size_t port) const { return m_results.at(port).end.now != nullptr; }
+    [[nodiscard]] bool hasFlows(std::size_t port) const { return m_results.at(port).flows.now != nullptr; }
+    [[nodiscard]] bool hasCalls(std::size_t port) const { return m_results.at(port).calls.now != nullptr; }
+
+    // Those of the port as it is, or those from before the last change, or null.
+    /// From before the change it is measured anew (analysis::measuredAnew()).
+    const analysis::PortAnalysis* latestAnalysis(std::size_t port);
+    [[nodiscard]] const plans::ValveEndPlan* latestValveEnd(std::size_t port) const;
+    [[nodiscard]] const Known<engine::PortFlows>* latestFlows(std::size_t port) const;
     [[nodiscard]] const Calls* latestCalls(std::size_t port) const;
     /// What a copy has worked out of the same job.
     void take(const Judge& other);
-    /// A copy that counts from nothing and asks nobody for speeds: those of all ports are asked for now.
-    [[nodiscard]] Judge beside();
+    /// A copy that counts from nothing and asks nobody for speeds: those that it will want are asked for now.
+    [[nodiscard]] Judge beside() const;
     [[nodiscard]] const Work& work() const { return m_work; }
+    void countAnew() { m_work = {}; }
 
 private:
+    /// One result of the port as it is, and the last one before the change that made it out of date.
+    template <class T>
+    struct Kept {
+        std::shared_ptr<const T> now;
+        std::shared_ptr<const T> before;
+        [[nodiscard]] const std::shared_ptr<const T>& latest() const { return now ? now : before; }
+        /// After a change that this result hangs on.
+        [[nodiscard]] Kept outdated() const { return {nullptr, latest()}; }
+    };
     struct PortResults {
-        std::shared_ptr<const analysis::PortAnalysis> analysis;
-        std::shared_ptr<const Calls> calls;
-        std::shared_ptr<const plans::ValveEndPlan> end;
-        std::shared_ptr<const Known<engine::PortFlows>> flows;
-        std::shared_ptr<const Calls> callsBefore;  ///< those before the last change
+        Kept<analysis::PortAnalysis> analysis;
+        Kept<plans::ValveEndPlan> end;
+        Kept<Known<engine::PortFlows>> flows;
+        Kept<Calls> calls;
+        std::shared_ptr<const analysis::PortAnalysis> standIn;  ///< `analysis.before`, measured anew
     };
     [[nodiscard]] Known<analysis::ComputedSpeeds> speedsOf(const job::Port& port) const;
     [[nodiscard]] std::vector<PortResults> keptOf(const job::Job& before, const job::Job& now) const;

@@ -20,7 +20,7 @@ using calls::Stage;
 /// window, so that choosing one anywhere chooses it everywhere.
 ///
 /// - port(), station(), probe(), point() and pin() are valid indices of the open job, or nothing;
-/// - analysis results belong to the job as it is now.
+/// - analysis results belong to the job as it is now; where a name ends in Now, as far as they are there.
 class Workspace : public QObject {
     Q_OBJECT
 
@@ -45,30 +45,45 @@ public:
     [[nodiscard]] Stage stage() const { return m_stage; }
     [[nodiscard]] const units::DisplayUnits& displayUnits() const { return m_units; }
 
-    /// Results of a port (index into the job), worked out once after each change.
+    // What is worked out of a port (index into the job), once after each change. Whoever asks waits until it is there:
+    // for commands, sheets and work that has to be of the job as it is.
     [[nodiscard]] const analysis::PortAnalysis& analysisOf(std::size_t port) const { return m_judge.analysisOf(port); }
     [[nodiscard]] const std::vector<calls::Call>& callsOf(std::size_t port) const { return m_judge.callsOf(port); }
     [[nodiscard]] const plans::ValveEndPlan& valveEndOf(std::size_t port) const { return m_judge.valveEndOf(port); }
+    /// What a port passes on bench and engine.
+    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const { return m_judge.flowsOf(port); }
+    /// Results of the chosen port; an empty one when there is none.
+    [[nodiscard]] const analysis::PortAnalysis& analysis() const;
     /// How often something has been worked out since the workspace was made.
     using Work = Judge::Work;
     [[nodiscard]] const Work& work() const { return m_judge.work(); }
 
-    /// Calls are worked out beside the window from now on: whoever shows them asks for callsNow() and looks again when
-    /// they are judged(). Else callsNow() waits for them.
+    /// All of that is worked out beside the window from now on: whoever shows it asks for what there is now, and looks
+    /// again when more has come (caughtUp(), judged()). Else what there is now is always what is asked for.
     void judgeBeside() { m_beside = true; }
+    [[nodiscard]] bool judgesBeside() const { return m_beside; }
+    /// The port's analysis; until it has arrived what is measured as it is, and the rest as before the last change. At
+    /// once also where there was none before.
+    [[nodiscard]] const analysis::PortAnalysis& analysisNow(std::size_t port) const;
+    /// That of the chosen port; an empty one when there is none.
+    [[nodiscard]] const analysis::PortAnalysis& analysisNow() const;
+    /// The plan of its valve end, or that before the last change, or at once where there was none.
+    [[nodiscard]] const plans::ValveEndPlan& valveEndNow(std::size_t port) const;
+    /// What it passes, or that before the last change, or that it is being worked out.
+    [[nodiscard]] const Known<engine::PortFlows>& flowsNow(std::size_t port) const;
     /// The port's calls; until those of the job as it is have arrived, those from before the last change, or null.
     [[nodiscard]] const std::vector<calls::Call>* callsNow(std::size_t port) const;
+    /// The analysis of the chosen port for work that has to be of the job as it is and need not begin before that is
+    /// there: null while it is on its way (caughtUp()), an empty one when there is no port.
+    [[nodiscard]] const analysis::PortAnalysis* analysed() const;
     /// Whether calls of the port are on their way.
     [[nodiscard]] bool isJudging(std::size_t port) const { return m_beside && !m_judge.hasCalls(port); }
     [[nodiscard]] const QString& judgingFailure() const { return m_judging.failure(); }
-    /// Until all calls are there; for tests, and for pictures of the window.
+    /// Until all of it is there; for tests, and for pictures of the window.
     void finishJudging();
-    /// Results of the chosen port; an empty one when there is none.
-    [[nodiscard]] const analysis::PortAnalysis& analysis() const;
+    /// Of the chosen probe set, as analysisNow() has it; null when there is none.
     [[nodiscard]] const analysis::ProbeResult* probeResult() const;
 
-    /// What a port passes on bench and engine.
-    [[nodiscard]] const Known<engine::PortFlows>& flowsOf(std::size_t port) const { return m_judge.flowsOf(port); }
     /// Whose speeds choke list, ratios and cuts are judged by; not a part of the job.
     [[nodiscard]] analysis::SpeedSource speedSource() const { return m_judge.source(); }
     void setSpeedSource(analysis::SpeedSource source);
@@ -111,7 +126,8 @@ signals:
     void stageChanged();
     void unitsChanged();
     void judgementsChanged();  ///< whose speeds ports are judged by, or these speeds
-    void judged();             ///< calls have arrived that callsNow() did not have
+    void judged();             ///< something has arrived that was worked out beside the window
+    void caughtUp();           ///< and somebody had shown what was there before it
     void refreshed();          ///< after any of the above, when the tables have followed: repaint
 
 private:
@@ -119,6 +135,10 @@ private:
     void jobHasChanged();
     void keepSelectionValid();
     void judge() const;
+    void askToJudge() const;
+    void standIn() const;
+    [[nodiscard]] bool waits() const;
+    void partHasArrived();
 
     Document m_document;
     std::optional<std::size_t> m_port;
@@ -131,7 +151,8 @@ private:
     units::DisplayUnits m_units;
     mutable Judge m_judge;
     mutable Background m_judging;
-    mutable bool m_asked = false;  ///< for calls that are missing
+    mutable bool m_asked = false;   ///< for what is missing
+    mutable bool m_behind = false;  ///< something has been shown that is from before the last change
     bool m_beside = false;
     quint64 m_judged = 0;  ///< whose results there are
 };

@@ -226,6 +226,21 @@ PortAnalysis measure(const job::Job& job, const job::Port& port)
     return analysis;
 }
 
+PortAnalysis measuredAnew(const job::Job& job, const job::Port& port, const PortAnalysis& before)
+{
+    PortAnalysis now = before;
+    static_cast<MeasuredPort&>(now) = measure(job, port);
+    return now;
+}
+
+bool sameLists(const job::Port& a, const job::Port& b)
+{
+    return a.stations.size() == b.stations.size() &&
+           std::ranges::equal(a.probes, b.probes, [](const job::ProbeSet& p, const job::ProbeSet& q) {
+               return p.id == q.id && p.readings.size() == q.readings.size();
+           });
+}
+
 PortAnalysis analyse(const job::Job& job, const job::Port& port)
 {
     return analyse(job, port, SpeedSource::Readings, {});

@@ -7,8 +7,7 @@ namespace euryth::plans {
 
 namespace {
 
-StationNumbers numbersOf(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                         const Known<engine::EngineModel>& model, std::size_t station,
+StationNumbers numbersOf(const job::Port& port, const PassingFlows& flows, std::size_t station,
                          const std::function<Area(std::size_t)>& areaAt)
 {
     StationNumbers numbers;
@@ -24,29 +23,39 @@ StationNumbers numbersOf(const job::Job& job, const job::Port& port, const analy
         numbers.coneAfter = geometry::equivalentConeAngle(numbers.area, areaAt(station + 1),
                                                           stations[station + 1].s - stations[station].s);
     }
-    if (model)
-        numbers.onBench = engine::benchFlow(*model, model->cam.lift, engine::benchDepression(job)) / numbers.area;
-    if (analysis.demand)
-        numbers.onEngine = planning::peakGasSpeed(*analysis.demand, numbers.area);
+    if (flows.onBench)
+        numbers.onBench = *flows.onBench / numbers.area;
+    if (flows.onEngine)
+        numbers.onEngine = *flows.onEngine / numbers.area;
     return numbers;
 }
 
 }  // namespace
 
-StationNumbers numbersAsIs(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
-                           const Known<engine::EngineModel>& model, std::size_t station)
+PassingFlows passingFlows(const job::Job& job, const analysis::PortAnalysis& analysis,
+                          const Known<engine::EngineModel>& model)
 {
-    return numbersOf(job, port, analysis, model, station,
-                     [&](std::size_t i) { return job::netArea(port.stations[i]); });
+    PassingFlows flows;
+    if (model)
+        flows.onBench = engine::benchFlow(*model, model->cam.lift, engine::benchDepression(job));
+    if (analysis.demand) {
+        const Area any = areaFromMm2(1000.0);
+        flows.onEngine = planning::peakGasSpeed(*analysis.demand, any) * any;
+    }
+    return flows;
 }
 
-std::optional<StationNumbers> numbersOfPlan(const job::Job& job, const job::Port& port,
-                                            const analysis::PortAnalysis& analysis,
-                                            const Known<engine::EngineModel>& model, std::size_t station)
+StationNumbers numbersAsIs(const job::Port& port, const PassingFlows& flows, std::size_t station)
+{
+    return numbersOf(port, flows, station, [&](std::size_t i) { return job::netArea(port.stations[i]); });
+}
+
+std::optional<StationNumbers> numbersOfPlan(const job::Port& port, const analysis::PortAnalysis& analysis,
+                                            const PassingFlows& flows, std::size_t station)
 {
     if (station >= analysis.plan.size() || !analysis.plan[station])
         return std::nullopt;
-    return numbersOf(job, port, analysis, model, station,
+    return numbersOf(port, flows, station,
                      [&](std::size_t i) { return analysis.plan[i].value_or(job::netArea(port.stations[i])); });
 }
 

@@ -32,4 +32,7 @@ struct CompareScene {
 
 void paintCompare(QPainter& painter, const Theme& theme, const CompareScene& scene, const QRectF& rect);
 
+/// How far along the runner a pixel of the areas is; nothing beside them.
+std::optional<Length> compareDistanceAt(const CompareScene& scene, const QRectF& rect, QPointF p);
+
 }  // namespace euryth::drawing

@@ -76,6 +76,8 @@ public:
         geometry::Sector sector;
     };
     [[nodiscard]] std::optional<Place> placeAt(QPointF p) const;
+    /// Place and value of the cell under a pixel, in words; empty where there is none.
+    [[nodiscard]] QString textAt(QPointF p) const;
     [[nodiscard]] QRectF cell(std::size_t station, geometry::Sector sector) const;
     /// Index of the finding under a pixel.
     [[nodiscard]] std::optional<std::size_t> pinAt(QPointF p) const;

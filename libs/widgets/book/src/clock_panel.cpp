@@ -29,7 +29,7 @@ QString clockText(double hours)
 ClockPanel::ClockPanel(Context context, const Commands& commands, std::function<std::string()> operation)
     : m_context(context),
       m_operation(std::move(operation)),
-      m_digits(new QLabel),
+      m_digits(new WrapLabel),
       m_what(quietLabel({})),
       m_port(new QComboBox),
       m_person(new QComboBox),

@@ -127,7 +127,7 @@ private:
     QWidget* makeLate()
     {
         auto* panel = new Panel(tr("Late ones, and why"));
-        m_late = new QLabel;
+        m_late = new WrapLabel;
         m_late->setObjectName(QStringLiteral("lateJobs"));
         m_late->setWordWrap(true);
         m_late->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -152,7 +152,7 @@ private:
         line->addWidget(m_offerKind, 1);
         line->addWidget(m_offerPorts);
         panel->body()->addLayout(line);
-        m_offer = new QLabel;
+        m_offer = new WrapLabel;
         m_offer->setObjectName(QStringLiteral("offerText"));
         m_offer->setWordWrap(true);
         panel->body()->addWidget(m_offer);

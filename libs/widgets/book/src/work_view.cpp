@@ -160,7 +160,7 @@ private:
     QWidget* makeMind()
     {
         auto* panel = new Panel(tr("What to mind"));
-        m_mind = new QLabel;
+        m_mind = new WrapLabel;
         m_mind->setObjectName(QStringLiteral("bookFindings"));
         m_mind->setWordWrap(true);
         m_mind->setAlignment(Qt::AlignTop | Qt::AlignLeft);

@@ -4,6 +4,7 @@
 #include <QSlider>
 
 #include "cut_views.hpp"
+#include "kit/seen.hpp"
 
 namespace euryth::widgets {
 
@@ -51,8 +52,7 @@ void addAim(Context context, QHBoxLayout& row, const QString& name, const char* 
             job.ports[*port].cutAims.*aim = weight == job::Weight::Usual ? std::nullopt : std::optional(weight);
         });
     });
-    QObject::connect(&context.workspace, &app::Workspace::refreshed, slider, refresh);
-    refresh();
+    keepUpToDate(context, slider, refresh);
     row.addWidget(label);
     row.addWidget(slider);
 }

@@ -57,10 +57,10 @@ protected:
         charts[0].fromZero = false;
         charts[1].title = tr("Fastest wall sector over the mean, solved field");
         charts[1].fromZero = false;
-        const auto& plan = w.analysis().cut;
+        const auto& plan = w.analysisNow().cut;
         if (!plan) {
             const QString missing =
-                tr("No cut plan yet. Missing: %1.").arg(withLinks(w, w.analysis().cutProblem.missing));
+                tr("No cut plan yet. Missing: %1.").arg(withLinks(w, w.analysisNow().cutProblem.missing));
             charts[0].missing = charts[1].missing = missing;
             return charts;
         }
@@ -84,7 +84,7 @@ private:
 
     void fillAreas(const cutting::CutPlan& plan, drawing::ChartScene& chart) const
     {
-        const auto& wanted = workspace().analysis().plan;
+        const auto& wanted = workspace().analysisNow().plan;
         chart.lines = {
             along(tr("now"), LineStyle::Now, [&](std::size_t i) { return plan.before.areas[i].si(); }),
             along(tr("after the cuts"), LineStyle::Other, [&](std::size_t i) { return plan.after.areas[i].si(); }),
@@ -122,7 +122,7 @@ public:
 
     [[nodiscard]] QString whole()
     {
-        const auto& plan = *m_w.analysis().cut;
+        const auto& plan = *m_w.analysisNow().cut;
         row(tr("Off the plan (rms)"), percent(plan.before.areaMiss), percent(plan.after.areaMiss));
         row(tr("Volume"), m_w.text(Kind::Volume, plan.before.volume.si()),
             m_w.text(Kind::Volume, plan.after.volume.si()));
@@ -222,7 +222,7 @@ QString effectText(Context context)
     const auto& w = context.workspace;
     const app::CutStudy& study = context.session.cutStudy();
     const auto effect = study.effect();
-    if (!w.analysis().cut || !effect)
+    if (!w.analysisNow().cut || !effect)
         return stateText(study);
     QString text = EffectText(w, *effect).whole();
     if (effect->harms())
@@ -247,7 +247,7 @@ public:
         m_stop = new QPushButton(tr("Stop"));
         m_stop->setObjectName(QStringLiteral("stopEffect"));
         right->addTool(m_stop);
-        m_text = new QLabel;
+        m_text = new WrapLabel;
         m_text->setObjectName(QStringLiteral("effectText"));
         m_text->setWordWrap(true);
         m_text->setAlignment(Qt::AlignTop | Qt::AlignLeft);

@@ -51,9 +51,9 @@ QWidget* CutPage::makeCautions()
     auto* row = new QHBoxLayout(strip);
     row->setContentsMargins(8, 4, 8, 4);
     auto* text =
-        new QLabel(tr("<b>Before the first cut.</b> Face shield over glasses, respirator, both hands, head "
-                      "clamped, valves and cams out. A wall too thin fails later, hot and under pressure: "
-                      "pressure test by a qualified shop. F1 says all of it; local law decides."));
+        new WrapLabel(tr("<b>Before the first cut.</b> Face shield over glasses, respirator, both hands, head "
+                         "clamped, valves and cams out. A wall too thin fails later, hot and under pressure: "
+                         "pressure test by a qualified shop. F1 says all of it; local law decides."));
     text->setWordWrap(true);
     auto* read = new QPushButton(tr("I have &read it"));
     read->setObjectName(QStringLiteral("cautionsRead"));

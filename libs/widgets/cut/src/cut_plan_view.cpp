@@ -39,7 +39,7 @@ QString worthText(const app::Workspace& workspace, const cutting::Cut& cut)
     QString text = tr("Without it %1 of the plan's gain is lost; for the metal it takes it comes %2. of %3.")
                        .arg(percent(cut.worth.share))
                        .arg(cut.worth.turn)
-                       .arg(workspace.analysis().cut->cuts.size());
+                       .arg(workspace.analysisNow().cut->cuts.size());
     const QString step = workspace.text(Kind::Length, cutting::kNextStep.si());
     text += cut.worth.nextShare > 0.0 ? tr(" Another %1 would bring %2 more").arg(step, percent(cut.worth.nextShare))
                                       : tr(" Another %1 would do harm").arg(step);
@@ -135,7 +135,7 @@ private:
         m_list->horizontalHeader()->setHighlightSections(false);
         m_list->horizontalHeader()->setFont(drawing::font(drawing::text::kSecond));
         m_list->installEventFilter(this);
-        m_why = new QLabel;
+        m_why = new WrapLabel;
         m_why->setObjectName(QStringLiteral("cutWhy"));
         m_why->setWordWrap(true);
         m_why->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -202,7 +202,7 @@ private:
             {tr("Section"), tr("In space")}, [views = m_sectionViews](int i) { views->setCurrentIndex(i); },
             QStringLiteral("sectionSwitch")));
         m_sectionPanel->body()->addWidget(m_depth);
-        m_effect = new QLabel;
+        m_effect = new WrapLabel;
         m_effect->setObjectName(QStringLiteral("cutEffect"));
         m_effect->setWordWrap(true);
         m_effect->setFont(drawing::font(drawing::text::kSecond));
@@ -220,7 +220,7 @@ private:
     void showCut(int row)
     {
         auto& workspace = m_context.workspace;
-        const auto& plan = workspace.analysis().cut;
+        const auto& plan = workspace.analysisNow().cut;
         const bool any = plan && row >= 0 && row < static_cast<int>(plan->cuts.size());
         m_out->setEnabled(any && plan->cuts[static_cast<std::size_t>(row)].element != cutting::Element::Boss);
         if (!any) {
@@ -246,11 +246,10 @@ private:
         m_cuts->removeRows(0, m_cuts->rowCount());
         m_cuts->setHorizontalHeaderLabels(
             {tr("cut"), tr("what"), tr("from – to"), tr("deepest"), tr("takes out"), tr("wall left"), tr("worth")});
-        const auto& plan = workspace.analysis().cut;
+        const auto& plan = workspace.analysisNow().cut;
         if (!plan) {
-            setLinkedText(
-                *m_effect,
-                tr("No cut plan yet. Missing: %1.").arg(withLinks(workspace, workspace.analysis().cutProblem.missing)));
+            setLinkedText(*m_effect, tr("No cut plan yet. Missing: %1.")
+                                         .arg(withLinks(workspace, workspace.analysisNow().cutProblem.missing)));
             m_filling = false;
             return showCut(-1);
         }

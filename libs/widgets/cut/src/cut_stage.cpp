@@ -15,13 +15,13 @@ namespace {
 
 Progress progress(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& cut = workspace.analysisOf(port).cut;
+    const auto& cut = workspace.analysisNow(port).cut;
     return progressOf(cut.has_value(), cut && !cut->makesWorse());
 }
 
 std::optional<Headline> headline(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& analysis = workspace.analysisOf(port);
+    const auto& analysis = workspace.analysisNow(port);
     if (!analysis.cut)
         return std::nullopt;
     const Volume taken = analysis.cut->after.volume - analysis.cut->before.volume;
@@ -44,7 +44,7 @@ std::vector<WalkPicture> pictures()
             {"cut", [](Walk& walk) {
                  walk.look(false, true, false);
                  walk.show(calls::Stage::Cut, static_cast<int>(View::Plan));
-                 if (const auto pinch = walk.workspace().analysis().places.pinch)
+                 if (const auto pinch = walk.workspace().analysisNow().places.pinch)
                      walk.workspace().chooseWall(*pinch, geometry::Sector::FloorLeft);
              }}};
 }

@@ -22,7 +22,7 @@ namespace {
 /// How a cut is made, as a card.
 QString cardOf(const app::Workspace& w, std::size_t index)
 {
-    const auto& analysis = w.analysis();
+    const auto& analysis = w.analysisNow();
     const cutting::Cut& cut = analysis.cut->cuts[index];
     const cut_work::CutHow how = cut_work::howTo(w.job(), *w.port(), analysis, index);
     QString text =
@@ -82,7 +82,7 @@ private:
         m_board->installEventFilter(this);
         connect(m_board->selectionModel(), &QItemSelectionModel::currentChanged, this,
                 [this](const QModelIndex& current) { choose(current); });
-        m_next = new QLabel;
+        m_next = new WrapLabel;
         m_next->setObjectName(QStringLiteral("cutNext"));
         m_next->setWordWrap(true);
         auto* tickButton = new QPushButton(tr("&Tick it off"));
@@ -108,7 +108,7 @@ private:
     QWidget* makeCard()
     {
         m_cardPanel = new Panel(tr("How"));
-        m_card = new QLabel;
+        m_card = new WrapLabel;
         m_card->setObjectName(QStringLiteral("cutCard"));
         m_card->setWordWrap(true);
         m_card->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -174,7 +174,7 @@ private:
             return QStringLiteral("–");
         Length deepest;
         for (const std::size_t k : state.cuts)
-            deepest = std::max(deepest, w.analysisOf(port).cut->cuts[k].maxDepth);
+            deepest = std::max(deepest, w.analysisNow(port).cut->cuts[k].maxDepth);
         return w.number(Kind::Length, deepest.si());
     }
 
@@ -242,7 +242,7 @@ private:
                                   ? tr("%1 of %2").arg(w.text(nameOf(*element)), QString::fromStdString(port->id))
                                   : tr("How"));
         QString text;
-        const auto& plan = w.analysis().cut;
+        const auto& plan = w.analysisNow().cut;
         for (std::size_t k = 0; plan && element && k < plan->cuts.size(); ++k) {
             if (plan->cuts[k].element == *element)
                 text += cardOf(w, k);

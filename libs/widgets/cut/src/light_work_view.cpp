@@ -20,7 +20,7 @@ QString chamberText(const app::Workspace& w)
 {
     if (!w.port())
         return {};
-    const auto cost = cut_work::chamberCost(w.job(), *w.port(), w.analysis());
+    const auto cost = cut_work::chamberCost(w.job(), *w.port(), w.analysisNow());
     if (!cost)
         return tr("<p>What it costs is not known. Missing: %1.</p>").arg(withLinks(w, cost.missing));
     QString text = tr("<p>Laid back by %1 it adds <b>%2</b> to the chamber")
@@ -41,7 +41,7 @@ public:
         left->body()->addWidget(m_list, 1);
         left->body()->addWidget(quietLabel(tr("Space ticks a task off.")));
         m_panel = new Panel(QString());
-        m_text = new QLabel;
+        m_text = new WrapLabel;
         m_text->setObjectName(QStringLiteral("lightText"));
         m_text->setWordWrap(true);
         m_text->setAlignment(Qt::AlignTop | Qt::AlignLeft);

@@ -43,8 +43,8 @@ Tour::Tour(Desk& desk, std::vector<TourStep> steps, std::function<void(int)> kep
       m_kept(std::move(kept)),
       m_frame(new Frame(desk.context(), desk.window())),
       m_count(quietLabel({})),
-      m_title(new QLabel),
-      m_text(new QLabel),
+      m_title(new WrapLabel),
+      m_text(new WrapLabel),
       m_state(quietLabel({})),
       m_back(new QPushButton(tr("Back"))),
       m_next(new QPushButton)

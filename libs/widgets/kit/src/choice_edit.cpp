@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 
 #include "kit/choice_edit.hpp"
+#include "kit/seen.hpp"
 
 namespace euryth::widgets {
 
@@ -44,9 +45,7 @@ ChoiceEdit::ChoiceEdit(Context context, Source source, QWidget* parent)
         if (index != m_source.get())
             m_source.set(index);
     });
-    const auto refresh = [this] { m_box->setCurrentIndex(m_source.get()); };
-    connect(&context.workspace, &app::Workspace::refreshed, this, refresh);
-    refresh();
+    keepUpToDate(context, this, [this] { m_box->setCurrentIndex(m_source.get()); });
 }
 
 }  // namespace euryth::widgets

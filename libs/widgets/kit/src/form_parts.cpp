@@ -7,28 +7,6 @@
 
 namespace euryth::widgets {
 
-namespace {
-
-/// Tells when its widget is shown.
-class ShowWatch : public QObject {
-public:
-    ShowWatch(QWidget* widget, std::function<void()> shown) : QObject(widget), m_shown(std::move(shown))
-    {
-        widget->installEventFilter(this);
-    }
-    bool eventFilter(QObject* watched, QEvent* event) override
-    {
-        if (event->type() == QEvent::Show)
-            m_shown();
-        return QObject::eventFilter(watched, event);
-    }
-
-private:
-    std::function<void()> m_shown;
-};
-
-}  // namespace
-
 QGridLayout* newGrid()
 {
     auto* grid = new QGridLayout;
@@ -41,7 +19,7 @@ QGridLayout* newGrid()
 
 QLabel* heading(const QString& text)
 {
-    auto* label = new QLabel(text);
+    auto* label = new WrapLabel(text);
     label->setFont(drawing::font(drawing::text::kNormal, true));
     return label;
 }
@@ -50,9 +28,7 @@ QLabel* liveLabel(Context context, std::function<QString()> text)
 {
     auto* label = quietLabel({});
     label->setWordWrap(true);
-    const auto refresh = [label, text] { setLinkedText(*label, text()); };
-    QObject::connect(&context.workspace, &app::Workspace::refreshed, label, refresh);
-    refresh();
+    keepUpToDate(context, label, [label, text] { setLinkedText(*label, text()); });
     return label;
 }
 
@@ -85,17 +61,6 @@ QWidget* listButtons(const QString& add, const QString& remove, const std::funct
     layout->addWidget(minus);
     layout->addStretch(1);
     return row;
-}
-
-void whenShown(QWidget* widget, const std::function<void()>& shown) { new ShowWatch(widget, shown); }
-
-void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh)
-{
-    new ShowWatch(widget, refresh);
-    QObject::connect(&context.workspace, &app::Workspace::refreshed, widget, [=] {
-        if (widget->isVisible())
-            refresh();
-    });
 }
 
 }  // namespace euryth::widgets

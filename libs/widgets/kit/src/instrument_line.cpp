@@ -8,6 +8,7 @@
 
 #include "app/instrument_desk.hpp"
 #include "kit/parts.hpp"
+#include "kit/seen.hpp"
 
 namespace euryth::widgets {
 
@@ -140,8 +141,7 @@ public:
         });
         connect(m_take, &QPushButton::clicked, this, &InstrumentLine::take);
         connect(&desk(), &InstrumentDesk::changed, this, &InstrumentLine::refresh);
-        connect(&context.workspace, &app::Workspace::refreshed, this, &InstrumentLine::refresh);
-        refresh();
+        keepUpToDate(context, this, [this] { refresh(); });
     }
 
 private:

@@ -33,7 +33,7 @@ std::optional<drawing::LoftScene> LoftCanvas::makeScene() const
     const job::Port* port = workspace().port();
     if (!port)
         return std::nullopt;
-    auto scene = drawing::loftScene(*port, workspace().analysis(), workspace().station(), theme());
+    auto scene = drawing::loftScene(*port, workspace().analysisNow(), workspace().station(), theme());
     if (m_colour)
         scene.legend.clear();  // the colours are somebody else's
     for (std::size_t i = 0; i < scene.colours.size() && m_colour; ++i) {

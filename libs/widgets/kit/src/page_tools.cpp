@@ -6,6 +6,7 @@
 #include <QScrollArea>
 
 #include "kit/page_tools.hpp"
+#include "kit/seen.hpp"
 
 namespace euryth::widgets {
 
@@ -63,7 +64,7 @@ QWidget* makeJudgeBy(Context context)
     choice->setToolTip(
         QObject::tr("Whose speeds the choke point, the ratios and the cuts are judged by; every call and "
                     "cut says it"));
-    auto* label = new QLabel(QObject::tr("judge &by"));
+    auto* label = new WrapLabel(QObject::tr("judge &by"));
     label->setBuddy(choice);
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
@@ -72,9 +73,7 @@ QWidget* makeJudgeBy(Context context)
     auto& w = context.workspace;
     QObject::connect(choice, &QComboBox::activated, line,
                      [&w](int i) { w.setSpeedSource(static_cast<analysis::SpeedSource>(i)); });
-    const auto follow = [&w, choice] { choice->setCurrentIndex(static_cast<int>(w.speedSource())); };
-    QObject::connect(&w, &app::Workspace::refreshed, line, follow);
-    follow();
+    keepUpToDate(context, line, [&w, choice] { choice->setCurrentIndex(static_cast<int>(w.speedSource())); });
     return line;
 }
 
@@ -83,7 +82,7 @@ QString stationTitle(const app::Workspace& workspace)
     const auto station = workspace.station();
     if (!station)
         return QObject::tr("No station");
-    const QString name = workspace.text(analysis::stationName(workspace.analysis(), *workspace.port(), *station));
+    const QString name = workspace.text(analysis::stationName(workspace.analysisNow(), *workspace.port(), *station));
     const QString place = workspace.text(units::Kind::Position, workspace.port()->stations[*station].s.si());
     return name.isEmpty() ? QObject::tr("Station %1, %2 from the window").arg(*station + 1).arg(place)
                           : QObject::tr("Station %1, %2, %3 from the window").arg(*station + 1).arg(name, place);

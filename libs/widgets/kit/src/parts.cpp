@@ -8,6 +8,7 @@
 #include <QKeyEvent>
 #include <QStyle>
 
+#include "kit/seen.hpp"
 #include "units/units.hpp"
 
 namespace euryth::widgets {
@@ -17,10 +18,10 @@ QString tr(const char* text) { return QCoreApplication::translate("Window", text
 Panel::Panel(const QString& title, QWidget* parent) : QFrame(parent)
 {
     setObjectName(QStringLiteral("panel"));
-    m_title = new QLabel(this);  // without a parent it would come on screen as a window of its own
+    m_title = new WrapLabel(this);  // without a parent it would come on screen as a window of its own
     setTitle(title);
     m_title->setFont(drawing::font(drawing::text::kNormal, true));
-    m_note = new QLabel(this);
+    m_note = new WrapLabel(this);
     m_note->setFont(drawing::font(drawing::text::kSecond));
     m_head = new QHBoxLayout;
     m_head->setSpacing(8);
@@ -43,7 +44,7 @@ void Panel::addTool(QWidget* tool) { m_head->addWidget(tool); }
 
 QLabel* quietLabel(const QString& text, QWidget* parent)
 {
-    auto* label = new QLabel(text, parent);
+    auto* label = new WrapLabel(text, parent);
     label->setTextFormat(Qt::PlainText);  // names of ports and photos are no markup
     label->setFont(drawing::font(drawing::text::kSecond));
     setTone(label, Tone::Quiet);
@@ -89,7 +90,7 @@ void askForShownOnly(QStackedWidget* stack)
     follow();
 }
 
-MessageLine::MessageLine(QWidget* parent) : QLabel(parent)
+MessageLine::MessageLine(QWidget* parent) : WrapLabel(parent)
 {
     setWordWrap(true);
     setTextFormat(Qt::PlainText);
@@ -148,8 +149,8 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
       m_label(quietLabel({})),
       m_edit(new QLineEdit),
       m_unit(quietLabel({})),
-      m_reason(new QLabel),
-      m_offer(new QLabel)
+      m_reason(new WrapLabel),
+      m_offer(new WrapLabel)
 {
     m_edit->setAlignment(Qt::AlignRight);
     m_edit->setMinimumWidth(78);
@@ -180,9 +181,8 @@ FieldEdit::FieldEdit(Context context, BindingSource source, QWidget* parent)
     column->addWidget(m_offer);
     connect(m_edit, &QLineEdit::editingFinished, this, &FieldEdit::commit);
     connect(m_edit, &QLineEdit::returnPressed, m_edit, &QLineEdit::selectAll);  // what is typed next is the next value
-    connect(&context.workspace, &app::Workspace::refreshed, this, &FieldEdit::refresh);
     connect(&context.look, &Look::changed, this, &FieldEdit::refresh);
-    refresh();
+    keepUpToDate(context, this, [this] { refresh(); });
 }
 
 void FieldEdit::refresh()
@@ -293,7 +293,7 @@ TextEdit::TextEdit(Context context, Source source, QWidget* parent)
       m_context(context),
       m_source(std::move(source)),
       m_edit(new QLineEdit),
-      m_reason(new QLabel)
+      m_reason(new WrapLabel)
 {
     m_edit->setToolTip(m_source.tip);
     m_edit->setAccessibleName(m_source.label);
@@ -310,8 +310,7 @@ TextEdit::TextEdit(Context context, Source source, QWidget* parent)
     column->addLayout(row);
     column->addWidget(m_reason);
     connect(m_edit, &QLineEdit::editingFinished, this, &TextEdit::commit);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &TextEdit::refresh);
-    refresh();
+    keepUpToDate(context, this, [this] { refresh(); });
 }
 
 void TextEdit::refresh()

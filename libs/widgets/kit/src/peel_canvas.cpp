@@ -79,7 +79,7 @@ void fillPlaces(const app::Workspace& workspace, drawing::PeelScene& scene)
     for (std::size_t i = 0; i < port->stations.size(); ++i) {
         scene.s.push_back(port->stations[i].s.si());
         scene.cells.emplace_back();
-        scene.names.push_back(workspace.text(analysis::stationName(workspace.analysis(), *port, i)));
+        scene.names.push_back(workspace.text(analysis::stationName(workspace.analysisNow(), *port, i)));
     }
 }
 
@@ -92,7 +92,7 @@ void fillSpare(const app::Workspace& workspace, bool upright, drawing::PeelScene
         return;
     }
     scene.upright = upright;
-    const auto& analysis = workspace.analysis();
+    const auto& analysis = workspace.analysisNow();
     for (std::size_t i = 0; i < port->stations.size(); ++i) {
         geometry::PerSector<drawing::PeelScene::Cell> column;
         for (const geometry::Sector s : geometry::kSectors) {
@@ -115,7 +115,7 @@ void fillSpare(const app::Workspace& workspace, bool upright, drawing::PeelScene
 /// The sum behind a place of the spare map.
 QString spareSum(const app::Workspace& workspace, std::size_t station, geometry::Sector sector)
 {
-    const analysis::WallRoom& room = workspace.analysis().walls[station][geometry::index(sector)];
+    const analysis::WallRoom& room = workspace.analysisNow().walls[station][geometry::index(sector)];
     const auto text = [&](Length l) { return workspace.text(units::Kind::Length, l.si()); };
     if (!room.wall)
         return tr("Not measured: no depth is safe here.");
@@ -147,7 +147,7 @@ drawing::PeelScene PeelCanvas::makeScene() const
         fillSpare(workspace(), !m_picks, scene);  // where one types walls: a row for each station
         return scene;
     }
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     if (!analysis.cut) {
         scene.missing = tr("No cut plan yet. Missing: %1.").arg(withLinks(workspace(), analysis.cutProblem.missing));
         return scene;
@@ -183,6 +183,12 @@ drawing::PeelScene PeelCanvas::makeScene() const
 void PeelCanvas::draw(QPainter& painter, const drawing::PeelScene& picture)
 {
     drawing::PeelView(picture, area()).paint(painter, theme());
+}
+
+QString PeelCanvas::readOff(QPointF at) const
+{
+    const auto& picture = scene();
+    return picture.missing.isEmpty() ? drawing::PeelView(picture, area()).textAt(at) : QString();
 }
 
 void PeelCanvas::mousePressEvent(QMouseEvent* event)
@@ -250,7 +256,7 @@ bool PeelCanvas::event(QEvent* event)
         QToolTip::showText(help->globalPos(), spareSum(workspace(), place->station, place->sector), this);
         return true;
     }
-    for (const cutting::Keep& keep : workspace().analysis().cut->keeps) {
+    for (const cutting::Keep& keep : workspace().analysisNow().cut->keeps) {
         if (keep.station == place->station && keep.sector == place->sector)
             QToolTip::showText(help->globalPos(), workspace().text(keep.why), this);
     }

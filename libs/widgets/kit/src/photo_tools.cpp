@@ -30,7 +30,7 @@ void showLarge(QWidget* beside, const QString& title, const QString& path)
     QDialog dialog(beside->window());
     dialog.setObjectName(QStringLiteral("photoDialog"));
     dialog.setWindowTitle(title);
-    auto* label = new QLabel;
+    auto* label = new WrapLabel;
     label->setPixmap(picture);
     label->setAlignment(Qt::AlignCenter);
     (new QVBoxLayout(&dialog))->addWidget(label);

@@ -22,7 +22,7 @@ ProbeStrip::ProbeStrip(Context context, QWidget* parent) : SceneCanvas(context, 
 
 std::vector<std::size_t> ProbeStrip::order() const
 {
-    const auto& probes = workspace().analysis().probes;
+    const auto& probes = workspace().analysisNow().probes;
     std::vector<std::size_t> order;
     for (const auto& probe : probes)
         order.push_back(probe.index);
@@ -42,7 +42,7 @@ QRectF ProbeStrip::tile(std::size_t place) const
 
 ProbeTile ProbeStrip::tileOf(std::size_t index) const
 {
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     const auto& probe = analysis.probes[index];
     const job::Port& port = *workspace().port();
     ProbeTile tile;
@@ -67,12 +67,27 @@ ProbeTile ProbeStrip::tileOf(std::size_t index) const
     tile.numbers = tr("mean %1\nup to %2")
                        .arg(workspace().text(units::Kind::Speed, probe.traverse->mean.si()),
                             QString::fromStdString(units::format(Ratio{*fastest.ratio}, units)));
-    const auto& shape = analysis.sections[*probe.station];
-    const geometry::Box size = geometry::boxOf(shape);
-    const double scale = 76.0 / std::max(size.width, size.height).si();
-    const auto [low, high] = drawing::speedRange(analysis);
-    tile.speeds = drawing::speedImage(shape, *probe.map, low, high, scale);
+    tile.speeds = speedsOf(index);
     return tile;
+}
+
+/// Most changes are of something else than what a picture is made of.
+QImage ProbeStrip::speedsOf(std::size_t index) const
+{
+    const auto& analysis = workspace().analysisNow();
+    const auto& probe = analysis.probes[index];
+    const auto& shape = analysis.sections[*probe.station];
+    const auto [low, high] = drawing::speedRange(analysis);
+    std::vector<double> numbers{low, high};
+    for (const probing::PointReading& reading : probe.readings)
+        numbers.insert(numbers.end(), {reading.at.u, reading.at.v, reading.speed ? reading.speed->si() : -1.0});
+    Kept& kept = m_kept[index];
+    if (kept.picture.isNull() || kept.section != shape || kept.numbers != numbers) {
+        const geometry::Box size = geometry::boxOf(shape);
+        const double scale = 76.0 / std::max(size.width, size.height).si();
+        kept = {shape, std::move(numbers), drawing::speedImage(shape, *probe.map, low, high, scale)};
+    }
+    return kept.picture;
 }
 
 std::vector<ProbeTile> ProbeStrip::makeScene() const

@@ -28,7 +28,7 @@ RunnerScene chosenRunner(app::Workspace& workspace)
     }
     static const std::vector<calls::Call> none;
     const auto* calls = workspace.callsNow(*workspace.portIndex());
-    return drawing::runnerScene(*workspace.port(), workspace.analysis(), calls ? *calls : none, workspace.station(),
+    return drawing::runnerScene(*workspace.port(), workspace.analysisNow(), calls ? *calls : none, workspace.station(),
                                 workspace.displayUnits());
 }
 
@@ -64,7 +64,7 @@ RunnerScene RibbonCanvas::makeScene() const
     RunnerScene scene = chosenRunner(workspace());
     if (workspace().stage() != calls::Stage::Probe || !workspace().port())
         return scene;
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     for (const std::size_t i : analysis::comparableSets(*workspace().port(), analysis)) {
         const analysis::ProbeResult& set = analysis.judgedBy()[i];
         const auto& fastest = set.traverse->points[set.traverse->fastest()];
@@ -139,10 +139,8 @@ RunnerScene AreaCanvas::makeScene() const
 
 QStringList AreaCanvas::handleLines(std::size_t station) const
 {
-    const auto& job = workspace().job();
-    const job::Port& port = *workspace().port();
-    const auto& analysis = workspace().analysis();
-    const auto numbers = plans::numbersOfPlan(job, port, analysis, m_model, station);
+    const auto& analysis = workspace().analysisNow();
+    const auto numbers = plans::numbersOfPlan(*workspace().port(), analysis, m_flows, station);
     if (!numbers)
         return {};
     QStringList lines{tr("plan %1").arg(workspace().text(Kind::Area, numbers->area.si()))};
@@ -197,7 +195,9 @@ void AreaCanvas::mousePressEvent(QMouseEvent* event)
     const auto station = m_grabbed ? m_grabbed : drawing::stationAtPixel(runner, view.x, event->position().x());
     if (m_grabbed) {
         m_frozenAxis = view.y;
-        m_model = engine::engineModel(workspace().job(), *workspace().port(), workspace().analysis());
+        const auto& analysis = workspace().analysis();
+        m_flows = plans::passingFlows(workspace().job(), analysis,
+                                      engine::engineModel(workspace().job(), *workspace().port(), analysis));
         m_group = workspace().document().newGroup();
     }
     if (station)
@@ -229,20 +229,20 @@ void AreaCanvas::keyPressEvent(QKeyEvent* event)
     const auto station = workspace().station();
     if (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right)
         return workspace().stepStation(event->key() == Qt::Key_Left ? -1 : 1);
-    if ((!up && event->key() != Qt::Key_Down) || !station || !workspace().analysis().areas)
+    if ((!up && event->key() != Qt::Key_Down) || !station || !workspace().analysisNow().areas)
         return SceneCanvas::keyPressEvent(event);
     // A key press is about what a stroke of a cartridge roll takes: 5 mm2, or 0.01 in2.
     const bool inch = workspace().displayUnits().system == units::System::Inch;
     const Area step = inch ? areaFromInch2(0.01) : areaFromMm2(5.0);
     const Area now =
-        workspace().analysis().plan[*station].value_or(job::netArea(workspace().port()->stations[*station]));
+        workspace().analysisNow().plan[*station].value_or(job::netArea(workspace().port()->stations[*station]));
     setPlan(*station, up ? now + step : now - step, 0);
 }
 
 void AreaCanvas::setPlan(std::size_t station, Area planned, int group)
 {
     const std::size_t port = *workspace().portIndex();
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     // A handle never leaves what the casting can give: outward the walls, inward what is there, unless the house fills.
     const Area now = job::netArea(workspace().port()->stations[station]);
     constexpr double mostFilled = 0.6;

@@ -78,7 +78,7 @@ std::optional<drawing::SectionScene> SectionCanvas::makeScene() const
     const auto station = workspace().station();
     if (!station)
         return std::nullopt;
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     drawing::SectionScene scene;
     scene.station = workspace().port()->stations[*station];
     scene.shape = analysis.sections[*station];
@@ -173,7 +173,7 @@ drawing::LongSectionScene LongSectionCanvas::makeScene() const
     const auto* probe = workspace().probeResult();
     if (probe && probe->station == workspace().station() && workspace().point())
         tip = &port->probes[probe->index].readings[*workspace().point()];
-    return drawing::longSectionScene(*port, workspace().analysis(), workspace().station(), tip,
+    return drawing::longSectionScene(*port, workspace().analysisNow(), workspace().station(), tip,
                                      workspace().displayUnits());
 }
 

@@ -73,9 +73,8 @@ public:
         row->setSpacing(8);
         row->addWidget(makeRecord(), 3);
         row->addWidget(makeChecks(), 6);
-        connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
         setFocusProxy(m_which);
-        refresh();
+        keepUpToDate(context, this, [this] { refresh(); });
     }
 
 private:

@@ -25,12 +25,12 @@ struct Pair {
 std::vector<Pair> pairsOf(const app::Workspace& w, const app::VirtualProbe& virtualProbe)
 {
     std::vector<Pair> pairs;
-    for (const auto& probe : w.analysis().probes) {
+    for (const auto& probe : w.analysisNow().probes) {
         auto computed = virtualProbe.readingsAt(probe.index);
         if (!computed.empty())
             pairs.push_back({probe.index, std::move(computed)});
     }
-    std::ranges::stable_sort(pairs, {}, [&](const Pair& p) { return w.analysis().probes[p.probe].station; });
+    std::ranges::stable_sort(pairs, {}, [&](const Pair& p) { return w.analysisNow().probes[p.probe].station; });
     return pairs;
 }
 
@@ -56,7 +56,7 @@ void fill(QStandardItemModel& model, const app::Workspace& w, const app::Virtual
     model.setHorizontalHeaderLabels(
         {tr("set"), tr("point"), tr("measured, %1").arg(unit), tr("computed, %1").arg(unit), tr("computed against")});
     for (const Pair& pair : pairsOf(w, virtualProbe)) {
-        const auto& probe = w.analysis().probes[pair.probe];
+        const auto& probe = w.analysisNow().probes[pair.probe];
         for (std::size_t i = 0; i < pair.computed.size(); ++i) {
             const auto& measured = probe.readings[i].speed;
             const auto& computed = pair.computed[i].speed;
@@ -105,7 +105,7 @@ QString summary(const app::Workspace& w, const app::VirtualProbe& virtualProbe)
         return tr("No probe set of this port has been taken at a measured station yet.");
     QStringList lines;
     for (const Pair& pair : pairs) {
-        const auto& probe = w.analysis().probes[pair.probe];
+        const auto& probe = w.analysisNow().probes[pair.probe];
         double squares = 0.0;
         double sum = 0.0;
         int count = 0;

@@ -61,9 +61,8 @@ public:
         left->addWidget(section, 3);
         row->addLayout(left, 3);
         row->addWidget(makeForm(commands), 2);
-        connect(&m_context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
         setFocusProxy(m_list);
-        refresh();
+        keepUpToDate(m_context, this, [this] { refresh(); });
     }
 
 private:

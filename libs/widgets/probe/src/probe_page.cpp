@@ -199,10 +199,10 @@ QWidget* ProbePage::makeEntry()
     view->setObjectName(QStringLiteral("probeTable"));
     view->verticalHeader()->setDefaultSectionSize(26);
     view->setMinimumHeight(106);  // a grid of three rows is seen whole
-    m_reading = new QLabel;
+    m_reading = new WrapLabel;
     m_reading->setObjectName(QStringLiteral("reading"));
     m_reading->setFont(drawing::font(34, true));
-    m_readingNote = new QLabel;
+    m_readingNote = new WrapLabel;
     m_readingNote->setWordWrap(true);
     m_sums = quietLabel({});
     m_sums->setWordWrap(true);

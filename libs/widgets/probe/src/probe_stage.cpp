@@ -16,14 +16,14 @@ namespace {
 
 Progress progress(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& probes = workspace.analysisOf(port).probes;
+    const auto& probes = workspace.analysisNow(port).probes;
     const auto probed = std::ranges::count_if(probes, [](const auto& p) { return static_cast<bool>(p.traverse); });
     return progressOf(!probes.empty(), probed == std::ssize(probes));
 }
 
 std::optional<Headline> headline(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& analysis = workspace.analysisOf(port);
+    const auto& analysis = workspace.analysisNow(port);
     const auto choke = calls::chokePoint(workspace.job().ports[port], analysis);
     if (!choke)
         return std::nullopt;
@@ -37,7 +37,7 @@ std::vector<WalkPicture> pictures()
     const auto view = [](View which, const std::function<void(Walk&)>& then = {}) {
         return [which, then](Walk& walk) {
             walk.show(calls::Stage::Probe, static_cast<int>(which));
-            const auto apex = walk.workspace().analysis().places.shortSide;
+            const auto apex = walk.workspace().analysisNow().places.shortSide;
             if (apex && which != View::Readings)
                 walk.workspace().chooseStation(*apex);
             auto& probe = walk.session().virtualProbe();

@@ -4,6 +4,7 @@
 #include <QMouseEvent>
 #include <QVBoxLayout>
 
+#include "app/answer.hpp"
 #include "bench_views.hpp"
 #include "drawing/choke_view.hpp"
 #include "engine/choke_ranking.hpp"
@@ -32,10 +33,39 @@ QString stageName(geometry::OpeningStage stage)
     return tr("throat");
 }
 
+/// What chokes first, and what limits the flow at the lifts of both systems of units.
+struct Chokes {
+    Known<engine::ChokeRanking> ranking;
+    Known<std::vector<engine::LiftLimit>> byMetricLift;
+    Known<std::vector<engine::LiftLimit>> byInchLift;
+};
+
+Chokes chokesOf(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                const std::stop_token& stop)
+{
+    Chokes chokes;
+    const auto model = engine::engineModel(job, port, analysis);
+    if (!model)
+        return {{std::nullopt, model.missing}, {}, {}};
+    chokes.ranking = engine::rankChokes(job, port, analysis, *model, engine::portFlows(job, *model));
+    if (!chokes.ranking)
+        return chokes;
+    const auto& cam = port.side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam;
+    const Length lift = std::max(chokes.ranking->lift, cam.lift.value_or(chokes.ranking->lift));
+    const auto limits = [&](Length step) {
+        return stop.stop_requested() ? Known<std::vector<engine::LiftLimit>>()
+                                     : engine::limitsByLift(job, port, analysis, engine::liftSteps(lift, step));
+    };
+    chokes.byMetricLift = limits(lengthFromMm(1.0));
+    chokes.byInchLift = limits(lengthFromInch(0.05));
+    return chokes;
+}
+
 class RankingCanvas : public SceneCanvas<ChokeScene> {
 public:
-    explicit RankingCanvas(Context context) : SceneCanvas(context)
+    explicit RankingCanvas(Context context) : SceneCanvas(context), m_chokes(context.workspace, chokesOf)
     {
+        connect(&m_chokes, &app::Answering::arrived, this, &Canvas::outdate);
         setObjectName(QStringLiteral("ranking"));
         setMinimumHeight(280);
         setAccessibleName(tr("Places by their nearness to the speed of sound, on bench and engine"));
@@ -46,19 +76,23 @@ protected:
     {
         ChokeScene scene;
         scene.units = workspace().displayUnits();
-        const auto port = workspace().portIndex();
-        if (!port) {
+        if (!workspace().port()) {
             scene.missing = tr("This job has no port yet.");
             return scene;
         }
-        const auto ranking = engine::rankChokes(workspace().job(), *workspace().port(), workspace().analysis(),
-                                                workspace().flowsOf(*port));
-        if (!ranking) {
-            scene.missing = tr("Missing: %1.").arg(withLinks(workspace(), ranking.missing));
+        const auto chokes = m_chokes.get();
+        if (!chokes) {
+            scene.missing = m_chokes.failure().isEmpty() ? tr("Being worked out…") : m_chokes.failure();
             return scene;
         }
-        fill(*ranking, scene);
-        addLimits(*ranking, scene);
+        if (!chokes->ranking) {
+            scene.missing = tr("Missing: %1.").arg(withLinks(workspace(), chokes->ranking.missing));
+            return scene;
+        }
+        fill(*chokes->ranking, scene);
+        const bool inch = scene.units.system == units::System::Inch;
+        if (const auto& limits = inch ? chokes->byInchLift : chokes->byMetricLift)
+            addLimits(*limits, scene);
         return scene;
     }
 
@@ -81,7 +115,7 @@ private:
         const job::Port& port = *workspace().port();
         if (place >= port.stations.size())
             return tr("valve");
-        const QString named = workspace().text(analysis::stationName(workspace().analysis(), port, place));
+        const QString named = workspace().text(analysis::stationName(workspace().analysisNow(), port, place));
         return named.isEmpty() ? tr("at %1").arg(workspace().text(Kind::Position, port.stations[place].s.si())) : named;
     }
 
@@ -111,11 +145,12 @@ private:
             return shown;
         }
         const QString ratio = ratioText(workspace(), place.ratio);
-        const bool read = workspace().analysis().speedSource == analysis::SpeedSource::Readings;
+        const bool read = workspace().analysisNow().speedSource == analysis::SpeedSource::Readings;
         shown.from =
-            read ? QStringLiteral("%1, %2").arg(
-                       QString::fromStdString(port.probes[workspace().analysis().probes[*place.set].index].id), ratio)
-                 : ratio;
+            read
+                ? QStringLiteral("%1, %2").arg(
+                      QString::fromStdString(port.probes[workspace().analysisNow().probes[*place.set].index].id), ratio)
+                : ratio;
         return shown;
     }
 
@@ -143,18 +178,10 @@ private:
         scene.engineHead = tr("On the engine: at %1").arg(workspace().text(Kind::Rotation, ranking.rpm.si()));
     }
 
-    void addLimits(const engine::ChokeRanking& ranking, ChokeScene& scene) const
+    void addLimits(const std::vector<engine::LiftLimit>& limits, ChokeScene& scene) const
     {
-        const job::Job& job = workspace().job();
-        const job::Port& port = *workspace().port();
-        const auto& cam = port.side == job::Side::Intake ? job.engine.intakeCam : job.engine.exhaustCam;
-        const Length step = scene.units.system == units::System::Inch ? lengthFromInch(0.05) : lengthFromMm(1.0);
-        const auto lifts = engine::liftSteps(std::max(ranking.lift, cam.lift.value_or(ranking.lift)), step);
-        const auto limits = engine::limitsByLift(job, port, workspace().analysis(), lifts);
-        if (!limits)
-            return;
         double before = 0.0;
-        for (const engine::LiftLimit& limit : *limits) {
+        for (const engine::LiftLimit& limit : limits) {
             const QString what = limit.stage && *limit.stage != geometry::OpeningStage::Throat
                                      ? tr("valve, %1").arg(stageName(*limit.stage))
                                  : limit.stage ? stageName(*limit.stage)
@@ -169,6 +196,8 @@ private:
             before = limit.lift.si();
         }
     }
+
+    mutable app::Answer<Chokes> m_chokes;
 };
 
 }  // namespace
@@ -184,7 +213,7 @@ QWidget* makeRankingView(Context context)
                   "ratio. A place that says mean was not probed. Red lines: nearer to choking on the engine than on "
                   "the "
                   "bench.")
-            .arg(context.workspace.text(context.workspace.analysis().speedsFrom));
+            .arg(context.workspace.text(context.workspace.analysisNow().speedsFrom));
     });
     note->setWordWrap(true);
     setTone(note, Tone::Quiet);

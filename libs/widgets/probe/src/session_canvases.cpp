@@ -45,7 +45,7 @@ protected:
             scene.empty = tr("No set is chosen.\nNext round begins the first one of the plan.");
             return scene;
         }
-        scene.section = w.analysis().sections[*result->station];
+        scene.section = w.analysisNow().sections[*result->station];
         for (std::size_t i = 0; i < result->readings.size(); ++i) {
             const probing::PointReading& reading = result->readings[i];
             drawing::TipScene::Point point;
@@ -88,7 +88,8 @@ private:
         const auto set = workspace().probe();
         if (!port || !set || !workspace().probeResult()->station || !isFree(*port, *set))
             return;
-        const auto place = tasks::gridPointAt(workspace().analysis().sections[*workspace().probeResult()->station], at);
+        const auto place =
+            tasks::gridPointAt(workspace().analysisNow().sections[*workspace().probeResult()->station], at);
         job::Reading reading;
         reading.u = place.u;
         reading.v = place.v;
@@ -166,7 +167,7 @@ private:
     {
         const auto station = job::stationNear(port, s);
         const QString name =
-            station ? workspace().text(analysis::stationName(workspace().analysis(), port, *station)) : QString();
+            station ? workspace().text(analysis::stationName(workspace().analysisNow(), port, *station)) : QString();
         return name.isEmpty() ? workspace().text(Kind::Position, s.si()) : name;
     }
 
@@ -181,7 +182,7 @@ private:
         cell.points = port.probes[*round.set].readings.size();
         cell.read = cell.points - round.unread;
         cell.chosen = workspace().probe() == round.set;
-        const auto& result = workspace().analysis().probes[*round.set];
+        const auto& result = workspace().analysisNow().probes[*round.set];
         if (result.traverse)
             cell.mean = workspace().text(Kind::Speed, result.traverse->mean.si());
         return cell;

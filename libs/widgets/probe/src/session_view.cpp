@@ -62,10 +62,9 @@ public:
         column->addWidget(makePlan());
         connect(&desk(), &InstrumentDesk::changed, this, [this] { follow(); });
         connect(&desk(), &InstrumentDesk::pointTaken, this, [this] { cue(); });
-        connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
         connect(commands.action(command::NextRound), &QAction::triggered, this, [this] { handHome(); });
         setFocusProxy(m_hand);
-        refresh();
+        keepUpToDate(context, this, [this] { refresh(); });
     }
 
     void setCompact(bool compact) override { m_long->setVisible(!compact); }
@@ -94,7 +93,7 @@ private:
         m_picture = new Panel(tr("Where the tip has to be"));
         m_tip = makeTipCanvas(m_context);
         m_picture->body()->addWidget(m_tip, 1);
-        m_way = new QLabel;
+        m_way = new WrapLabel;
         m_way->setObjectName(QStringLiteral("tipWay"));
         m_way->setWordWrap(true);
         m_way->setMinimumHeight(34);
@@ -105,12 +104,12 @@ private:
     QWidget* makeDigits()
     {
         m_digits = new Panel(tr("Reading"));
-        m_reading = new QLabel;
+        m_reading = new WrapLabel;
         m_reading->setObjectName(QStringLiteral("sessionReading"));
         constexpr int metresAway = 64;
         m_reading->setFont(drawing::font(metresAway, true));
         m_reading->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-        m_state = new QLabel;
+        m_state = new WrapLabel;
         m_state->setObjectName(QStringLiteral("sessionState"));
         m_state->setFont(drawing::font(drawing::text::kName));
         m_state->setWordWrap(true);
@@ -279,7 +278,7 @@ private:
             return {};
         const auto& reading = hand.probe->readings[hand.reading];
         const auto way = tasks::tipWay(*workspace().port(), workspace().port()->stations[*result->station].s,
-                                       workspace().analysis().sections[*result->station], {reading.u, reading.v});
+                                       workspace().analysisNow().sections[*result->station], {reading.u, reading.v});
         QString text = (way.fromWindow ? tr("Stem in from the window: %1. ") : tr("Stem in from the valve: %1. "))
                            .arg(workspace().text(Kind::Length, way.depth.si()));
         text += way.looksToWindow ? tr("The tip looks toward the window.") : tr("The tip looks toward the valve.");

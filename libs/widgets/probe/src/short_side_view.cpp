@@ -228,7 +228,7 @@ QWidget* makeShortSideView(Context context, app::VirtualProbe& probe, Work& work
         probeLabel(probe, "shortSideVerdict", [&w = context.workspace, &probe] { return verdictText(w, probe); });
     verdict->setWordWrap(true);
     verdict->setFont(drawing::font(drawing::text::kName, true));
-    auto* found = new QLabel;
+    auto* found = new WrapLabel;
     found->setObjectName(QStringLiteral("shortSideFound"));
     found->setWordWrap(true);
     found->setAlignment(Qt::AlignTop);

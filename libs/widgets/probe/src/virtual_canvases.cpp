@@ -94,7 +94,7 @@ void FieldSectionCanvas::addHandles(drawing::FieldSectionScene& scene) const
     const auto station = workspace().station();
     if (!station)
         return;
-    const auto& section = workspace().analysis().sections[*station];
+    const auto& section = workspace().analysisNow().sections[*station];
     const geometry::WallContour contour(section);
     for (const Sector sector : geometry::kSectors) {
         const auto place = contour.placeAt(contour.middleOf(sector));
@@ -181,7 +181,7 @@ void FieldSectionCanvas::pushTo(QPointF pixel, bool settled)
     const std::size_t station = *workspace().station();
     const auto& picture = scene();
     const geometry::Point at = drawing::FieldSectionView(picture, withoutBar(area())).toSection(pixel);
-    const geometry::WallContour contour(workspace().analysis().sections[station]);
+    const geometry::WallContour contour(workspace().analysisNow().sections[station]);
     const auto outward = contour.placeAt(contour.middleOf(m_wall)).outward;
     const double by = (at.left - m_grabAt.left) * outward.left + (at.up - m_grabAt.up) * outward.up;
     constexpr double tenth = 1e-4;  // a hand is no better

@@ -101,7 +101,7 @@ QWidget* readingPanel(Context context, app::VirtualProbe& probe)
 
 QLabel* probeLabel(app::VirtualProbe& probe, const char* name, std::function<QString()> text)
 {
-    auto* label = new QLabel;
+    auto* label = new WrapLabel;
     label->setObjectName(QString::fromLatin1(name));
     const auto refresh = [label, text] { setLinkedText(*label, text()); };
     QObject::connect(&probe, &app::VirtualProbe::changed, label, [label, refresh] {
@@ -142,7 +142,7 @@ QWidget* makeFlowLine(Context context, app::VirtualProbe& probe)
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
     auto* edit = new QLineEdit;
-    auto* label = new QLabel(tr("&flow"));
+    auto* label = new WrapLabel(tr("&flow"));
     label->setBuddy(edit);
     row->addWidget(label);
     edit->setObjectName(QStringLiteral("virtualFlow"));

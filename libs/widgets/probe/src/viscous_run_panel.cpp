@@ -182,9 +182,9 @@ private:
         };
         connect(m_cores, &QSpinBox::valueChanged, this, tell);
         connect(m_limit, &QSpinBox::valueChanged, this, tell);
-        auto* cores = new QLabel(tr("c&ores"));
+        auto* cores = new WrapLabel(tr("c&ores"));
         cores->setBuddy(m_cores);
-        auto* limit = new QLabel(tr("a&t most"));
+        auto* limit = new WrapLabel(tr("a&t most"));
         limit->setBuddy(m_limit);
         auto* row = new QHBoxLayout;
         for (QWidget* part : {static_cast<QWidget*>(cores), static_cast<QWidget*>(m_cores),

@@ -37,6 +37,11 @@ protected:
     {
         drawing::PeelView(picture, area()).paint(painter, theme());
     }
+    [[nodiscard]] QString readOff(QPointF at) const override
+    {
+        const auto& picture = scene();
+        return picture.missing.isEmpty() ? drawing::PeelView(picture, area()).textAt(at) : QString();
+    }
     void mousePressEvent(QMouseEvent* event) override
     {
         const auto& picture = scene();
@@ -69,7 +74,7 @@ private:
             for (const Sector sector : geometry::kSectors)
                 column[geometry::index(sector)] = cell(side, s, sector);
             scene.s.push_back(s.si());
-            scene.names.push_back(workspace().text(analysis::stationName(workspace().analysis(), *port, i)));
+            scene.names.push_back(workspace().text(analysis::stationName(workspace().analysisNow(), *port, i)));
         }
         return scene;
     }

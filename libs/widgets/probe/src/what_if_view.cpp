@@ -109,8 +109,8 @@ QWidget* reachEdit(Context context, Probe& probe)
     edit->setMaximumWidth(64);
     edit->setAlignment(Qt::AlignRight);
     edit->setToolTip(tr("How far along the runner a push runs out, to each side"));
-    auto* unit = new QLabel;
-    row->addWidget(new QLabel(tr("runs out over")));
+    auto* unit = new WrapLabel;
+    row->addWidget(new WrapLabel(tr("runs out over")));
     row->addWidget(edit);
     row->addWidget(unit);
     row->addStretch(1);

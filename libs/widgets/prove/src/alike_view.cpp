@@ -154,7 +154,7 @@ public:
         left->body()->addWidget(quietLabel(
             tr("Shaded: what the house lets them differ by. Diamond: outside it. Filled: the chosen port.")));
         auto* right = new Panel(tr("Which to bring where"));
-        auto* text = new QLabel;
+        auto* text = new WrapLabel;
         text->setObjectName(QStringLiteral("alikeText"));
         text->setWordWrap(true);
         text->setAlignment(Qt::AlignTop | Qt::AlignLeft);

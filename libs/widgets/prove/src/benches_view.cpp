@@ -68,7 +68,7 @@ public:
         m_list->setObjectName(QStringLiteral("pairings"));
         connect(m_list, &QListWidget::currentRowChanged, this, [this] { showChosen(); });
         left->body()->addWidget(m_list, 1);
-        m_text = new QLabel;
+        m_text = new WrapLabel;
         m_text->setObjectName(QStringLiteral("pairingText"));
         m_text->setWordWrap(true);
         left->body()->addWidget(m_text);

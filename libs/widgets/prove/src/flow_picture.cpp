@@ -176,7 +176,7 @@ FlowPicture FlowCanvas::makeScene() const
     const app::Workspace& w = workspace();
     FlowPicture picture;
     const job::Port* port = w.port();
-    const auto tests = port ? proving::allSums(w.job(), *port, w.analysis()) : std::vector<proving::FlowSums>{};
+    const auto tests = port ? proving::allSums(w.job(), *port, w.analysisNow()) : std::vector<proving::FlowSums>{};
     if (tests.empty()) {
         picture.missing = tr("No flow test with two lifts yet.\nAdd a test and type what the bench reads.");
         return picture;

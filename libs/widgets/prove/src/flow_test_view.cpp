@@ -264,7 +264,7 @@ private:
         panel->addTool(copy);
         connect(copy, &QPushButton::clicked, this, [this] { copyPicture(*m_picture); });
         panel->body()->addWidget(m_picture, 5);
-        m_sums = new QLabel;
+        m_sums = new WrapLabel;
         m_sums->setObjectName(QStringLiteral("flowSums"));
         m_sums->setWordWrap(true);
         m_sums->setTextInteractionFlags(Qt::TextBrowserInteraction);

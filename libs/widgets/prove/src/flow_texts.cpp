@@ -17,6 +17,9 @@ using units::Kind;
 
 void BandShift::want(const proving::Difference& gain)
 {
+    const auto* analysis = m_context.workspace.analysed();
+    if (!analysis)
+        return;
     const auto job = m_context.workspace.snapshot();
     const std::size_t port = *m_context.workspace.portIndex();
     if (m_of == job && m_port == port && m_pair == std::pair(gain.from, gain.to))
@@ -25,11 +28,11 @@ void BandShift::want(const proving::Difference& gain)
     m_port = port;
     m_pair = {gain.from, gain.to};
     m_shift.reset();
-    m_work.start([this, job, port, gain, analysis = m_context.workspace.analysis()](const std::stop_token& stop,
-                                                                                    const app::Background::Post& post) {
-        const auto shift = proving::powerShift(*job, job->ports[port], analysis, gain.from, gain.to, stop);
-        post([this, shift] { m_shift = shift; });
-    });
+    m_work.start(
+        [this, job, port, gain, of = *analysis](const std::stop_token& stop, const app::Background::Post& post) {
+            const auto shift = proving::powerShift(*job, job->ports[port], of, gain.from, gain.to, stop);
+            post([this, shift] { m_shift = shift; });
+        });
 }
 
 void BandShift::drop()
@@ -123,7 +126,7 @@ QString flowText(const app::Workspace& w, std::size_t chosen, BandShift& band)
 {
     const job::Port& port = *w.port();
     QStringList lines;
-    const auto tests = proving::allSums(w.job(), port, w.analysis());
+    const auto tests = proving::allSums(w.job(), port, w.analysisNow());
     if (const auto gain = proving::gainOf(port, tests)) {
         lines << tr("<b>%1 to %2: %3 over all lifts.</b>")
                      .arg(testName(port.flow[gain->from]), testName(port.flow[gain->to]),
@@ -133,7 +136,7 @@ QString flowText(const app::Workspace& w, std::size_t chosen, BandShift& band)
     } else {
         band.drop();
     }
-    const auto sums = proving::sumsOf(w.job(), port, w.analysis(), chosen);
+    const auto sums = proving::sumsOf(w.job(), port, w.analysisNow(), chosen);
     const QString name = testName(port.flow[chosen]);
     if (sums) {
         lines << meansText(w, name, *sums);
@@ -158,7 +161,7 @@ QString promiseText(const app::Workspace& w)
     if (port.promises.empty())
         return {};
     QStringList lines;
-    const auto kept = proving::promisesKept(w.job(), port, w.analysis());
+    const auto kept = proving::promisesKept(w.job(), port, w.analysisNow());
     for (const proving::PromiseKept& k : kept) {
         lines << tr("Promised by the cuts after %1, measured in %2: %3 off.")
                      .arg(QString::fromStdString(port.promises[k.promise].from),

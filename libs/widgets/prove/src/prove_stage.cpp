@@ -24,7 +24,7 @@ std::optional<Headline> headline(const app::Workspace& workspace, std::size_t po
     const job::Port& of = workspace.job().ports[port];
     if (of.flow.empty())
         return std::nullopt;
-    const auto tests = proving::allSums(workspace.job(), of, workspace.analysisOf(port));
+    const auto tests = proving::allSums(workspace.job(), of, workspace.analysisNow(port));
     if (const auto gain = proving::gainOf(of, tests)) {
         return Headline{workspace.text(units::Kind::Percent, gain->mean),
                         QCoreApplication::translate("Rack", "change of flow")};

@@ -372,7 +372,7 @@ private:
             .job(
                 0, 0, job::field::wantedChamber, [](auto& job) -> auto& { return job.engine.wantedChamber; });
         panel->body()->addLayout(grid);
-        m_text = new QLabel;
+        m_text = new WrapLabel;
         m_text->setObjectName(QStringLiteral("chamberText"));
         m_text->setWordWrap(true);
         m_text->setTextInteractionFlags(Qt::TextBrowserInteraction);

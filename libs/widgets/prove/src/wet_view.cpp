@@ -23,7 +23,7 @@ class PinSide : public QWidget {
 public:
     explicit PinSide(Context context) : m_context(context)
     {
-        m_text = new QLabel;
+        m_text = new WrapLabel;
         m_text->setWordWrap(true);
         m_text->setAlignment(Qt::AlignTop | Qt::AlignLeft);
         m_column = new QVBoxLayout(this);

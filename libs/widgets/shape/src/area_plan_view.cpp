@@ -10,6 +10,7 @@
 #include "kit/page_tools.hpp"
 #include "plans/alike_ports.hpp"
 #include "plans/station_numbers.hpp"
+#include "port_field/short_side_study.hpp"
 #include "shape/shape_views.hpp"
 #include "units/format.hpp"
 
@@ -68,7 +69,7 @@ QString row(const QString& name, const QString& now, const QString& plan)
 /// What the tightest of alike ports allows at a station, and whose walls that are; empty for a port without such.
 QString tightestRow(const app::Workspace& w, std::size_t station)
 {
-    const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& { return w.analysisOf(i); };
+    const auto analysisOf = [&](std::size_t i) -> const analysis::PortAnalysis& { return w.analysisNow(i); };
     const auto along = plans::tightestAlong(w.job(), *w.portIndex(), analysisOf);
     if (!along[station])
         return {};
@@ -93,14 +94,31 @@ QString numbersTable(const app::Workspace& w, const plans::StationNumbers& now,
            line(Canvas::tr("gas on the engine"), Kind::Speed, &N::onEngine) + more + QStringLiteral("</table>");
 }
 
+PlanNumbers planNumbers(const job::Job& job, const job::Port& port, const analysis::PortAnalysis& analysis,
+                        const std::stop_token&)
+{
+    PlanNumbers numbers;
+    numbers.flows = plans::passingFlows(job, analysis, engine::engineModel(job, port, analysis));
+    if (analysis.demand && analysis.areas)
+        numbers.smallestGoodFor = planning::rpmForArea(*analysis.demand, analysis.areas->smallest().area);
+    numbers.plans = plans::comparePlans(job, port, analysis);
+    return numbers;
+}
+
 }  // namespace
 
 AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), m_context(context)
 {
-    m_shortSides = new app::PlanShortSides(context.workspace, this);
-    connect(m_shortSides, &app::PlanShortSides::changed, this, [this] {
-        if (m_shown == m_context.workspace.snapshot())
-            showShortSides();  // else the rows are another job's
+    m_numbers = new app::Answer<PlanNumbers>(context.workspace, planNumbers, this);
+    m_shortSides = new app::Answer<PlanSeverities>(context.workspace, port_field::planSeverities, this,
+                                                   app::Answer<PlanSeverities>::When::AlwaysBeside);
+    connect(m_numbers, &app::Answering::arrived, this, [this] {
+        if (isVisible())
+            refresh();
+    });
+    connect(m_shortSides, &app::Answering::arrived, this, [this] {
+        if (isVisible())
+            showShortSides();
     });
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -131,7 +149,7 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
                                                        field::planArea, [=](auto& job) -> auto& {
                                                            return job.ports[*port].stations[*station].plan.area;
                                                        }));
-        if (const auto& suggested = m_context.workspace.analysis().suggested[*station])
+        if (const auto& suggested = m_context.workspace.analysisNow().suggested[*station])
             binding.emptyText = m_context.workspace.number(Kind::Area, suggested->si());
         return binding;
     });
@@ -154,15 +172,14 @@ AreaPlanView::AreaPlanView(Context context, QWidget* parent) : QWidget(parent), 
     foot->addWidget(makeStation(), 27);
     foot->addWidget(makePlans(), 39);
     column->addLayout(foot);
-    connect(&context.workspace, &app::Workspace::refreshed, this, &AreaPlanView::refresh);
-    refresh();
+    whileSeen(context, this, [this] { refresh(); });
 }
 
 QWidget* AreaPlanView::makeDemand()
 {
     auto* panel = new Panel(tr("What the engine asks for"));
     panel->body()->setSpacing(3);
-    m_wanted = new QLabel;
+    m_wanted = new WrapLabel;
     m_wanted->setObjectName(QStringLiteral("wantedArea"));
     m_wanted->setFont(drawing::font(22, true));
     m_wantedNote = quietLabel({});
@@ -176,13 +193,13 @@ QWidget* AreaPlanView::makeDemand()
 QWidget* AreaPlanView::makeStation()
 {
     auto* panel = new Panel(tr("At this station"));
-    m_numbers = new QLabel;
-    m_numbers->setObjectName(QStringLiteral("stationNumbers"));
-    m_numbers->setTextFormat(Qt::RichText);
-    m_numbers->setToolTip(tr(
+    m_atStation = new WrapLabel;
+    m_atStation->setObjectName(QStringLiteral("stationNumbers"));
+    m_atStation->setTextFormat(Qt::RichText);
+    m_atStation->setToolTip(tr(
         "Bench: mean speed at the bench's depression, valve at full lift. Engine: while the piston is fastest at the "
         "speed of peak power, no wave action."));
-    panel->body()->addWidget(m_numbers);
+    panel->body()->addWidget(m_atStation);
     panel->body()->addStretch(1);
     return panel;
 }
@@ -279,33 +296,31 @@ std::optional<std::size_t> AreaPlanView::chosenPlan() const
     return static_cast<std::size_t>(row - ahead);
 }
 
-void AreaPlanView::showEvent(QShowEvent* event)
-{
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void AreaPlanView::refresh()
 {
+    refreshDemand();
+    refreshStation();
+    refreshPlans();
+}
+
+void AreaPlanView::refreshDemand()
+{
     const auto& workspace = m_context.workspace;
-    const auto& analysis = workspace.analysis();
+    const auto& analysis = workspace.analysisNow();
     if (analysis.wantedArea && analysis.areas) {
         const Area least = analysis.areas->smallest().area;
+        const auto numbers = m_numbers->get();
+        const auto goodFor = numbers ? numbers->smallestGoodFor : std::nullopt;
         m_wanted->setText(workspace.text(Kind::Area, analysis.wantedArea->si()));
         setLinkedText(*m_wantedNote,
                       tr("at least. The smallest here, %1, is good for %2. No wave action in this sum.")
-                          .arg(workspace.text(Kind::Area, least.si()),
-                               workspace.text(Kind::Rotation, planning::rpmForArea(*analysis.demand, least).si())));
+                          .arg(workspace.text(Kind::Area, least.si()), shown(workspace, Kind::Rotation, goodFor)));
     } else {
         m_wanted->setText(QString::fromUtf8(units::kUnknownText));
         const Phrase& missing = analysis.demand ? analysis.areas.missing : analysis.demand.missing;
         setLinkedText(*m_wantedNote,
                       missing.empty() ? QString() : tr("missing: %1").arg(withLinks(workspace, missing)));
     }
-    if (!isVisible())
-        return;  // the rest is worked out only where it is looked at
-    refreshStation();
-    refreshPlans();
 }
 
 void AreaPlanView::refreshStation()
@@ -313,21 +328,24 @@ void AreaPlanView::refreshStation()
     const auto& workspace = m_context.workspace;
     const auto station = workspace.station();
     if (!station) {
-        m_numbers->setText(tr("No station chosen."));
+        m_atStation->setText(tr("No station chosen."));
         return;
     }
     const job::Port& port = *workspace.port();
-    const auto& analysis = workspace.analysis();
-    const auto model = engine::engineModel(workspace.job(), port, analysis);
-    m_numbers->setText(numbersTable(workspace, plans::numbersAsIs(workspace.job(), port, analysis, model, *station),
-                                    plans::numbersOfPlan(workspace.job(), port, analysis, model, *station),
-                                    tightestRow(workspace, *station)));
+    const auto numbers = m_numbers->get();
+    const plans::PassingFlows flows = numbers ? numbers->flows : plans::PassingFlows();
+    m_atStation->setText(numbersTable(workspace, plans::numbersAsIs(port, flows, *station),
+                                      plans::numbersOfPlan(port, workspace.analysisNow(), flows, *station),
+                                      tightestRow(workspace, *station)));
 }
 
 void AreaPlanView::showShortSides()
 {
     const auto& w = m_context.workspace;
-    const auto& known = m_shortSides->results();
+    const auto severities = m_shortSides->current();
+    if (!severities || m_shown != m_numbers->current())
+        return;  // the rows are those from before
+    const auto& known = *severities;
     const int column = m_plans->columnCount() - 1;
     for (int row = 0; row < m_plans->rowCount(); ++row) {
         const auto i = static_cast<std::size_t>(row);
@@ -348,13 +366,11 @@ void AreaPlanView::showShortSides()
 void AreaPlanView::refreshPlans()
 {
     const auto& workspace = m_context.workspace;
-    m_shortSides->want();
-    auto snapshot = workspace.snapshot();
-    if (snapshot == m_shown && m_shownPort == workspace.portIndex() && m_plans->rowCount() > 0 &&
-        m_plans->property("units") == static_cast<int>(workspace.displayUnits().system))
-        return;
-    m_shown = std::move(snapshot);
-    m_shownPort = workspace.portIndex();
+    const auto numbers = m_numbers->get();
+    const bool sameUnits = m_plans->property("units") == static_cast<int>(workspace.displayUnits().system);
+    if (numbers == m_shown && sameUnits)
+        return showShortSides();
+    m_shown = numbers;
     m_plans->setProperty("units", static_cast<int>(workspace.displayUnits().system));
     const int chosen = m_table->currentIndex().row();
     m_plans->clear();
@@ -365,8 +381,8 @@ void AreaPlanView::refreshPlans()
                                         head(tr("to"), Kind::Rotation), tr("floor")});
     m_plans->horizontalHeaderItem(m_plans->columnCount() - 1)
         ->setToolTip(tr("How badly the air lets go of the short side: 0 holds, 1 is the worst"));
-    if (workspace.port()) {
-        for (const auto& plan : plans::comparePlans(workspace.job(), *workspace.port(), workspace.analysis()))
+    if (numbers) {
+        for (const auto& plan : numbers->plans)
             m_plans->appendRow(planRow(workspace, plan, m_plans->rowCount() == 1));
     }
     showShortSides();

@@ -17,7 +17,7 @@ QString bossText(const app::Workspace& w)
     const job::Port* port = w.port();
     if (!port)
         return {};
-    const auto& analysis = w.analysis();
+    const auto& analysis = w.analysisNow();
     Rows rows;
     if (const auto& room = analysis.guideRoom) {
         rows.add(tr("room beside the guide"), w.text(Kind::Length, room->left.si()) + tr(" left"),
@@ -53,7 +53,7 @@ QWidget* makeBossPanel(Context context)
     using P = job::PlannedEnd;
     addWish(context, form, 0, 0, field::planFin, &P::fin, [] { return std::optional<Length>(); });
     addWish(context, form, 1, 0, field::planBias, &P::bias, [context]() -> std::optional<Length> {
-        const auto& room = context.workspace.analysis().guideRoom;
+        const auto& room = context.workspace.analysisNow().guideRoom;
         return room ? room->towardBore() : std::nullopt;
     });
     grid->addWidget(sideChoice(context, tr("The bore lies"),

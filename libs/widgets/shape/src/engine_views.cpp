@@ -41,8 +41,7 @@ public:
             m_results.setOther(i > 0 ? std::optional(m_box->itemData(i).value<std::size_t>()) : std::nullopt);
             m_context.workspace.refresh();
         });
-        QObject::connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
-        refresh();
+        keepUpToDate(context, this, [this] { refresh(); });
     }
 
 private:
@@ -90,7 +89,7 @@ QString fillingRow(const app::Workspace& w, const Curve& curve)
 /// How far a cylinder's exhaust flows as much as its intake, against the house's rule; empty where one is not known.
 QString ratioNote(const app::Workspace& w)
 {
-    const auto ratio = engine::exhaustToIntake(w.job(), *w.port(), [&](std::size_t i) { return w.flowsOf(i); });
+    const auto ratio = engine::exhaustToIntake(w.job(), *w.port(), [&](std::size_t i) { return w.flowsNow(i); });
     if (!ratio)
         return {};
     const job::ShareRange& house = w.job().house.exhaustToIntake;

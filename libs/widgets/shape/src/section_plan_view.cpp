@@ -19,7 +19,7 @@ namespace {
 const planning::PlannedSection* plannedHere(const app::Workspace& w)
 {
     const auto station = w.station();
-    const auto& planned = w.analysis().planned;
+    const auto& planned = w.analysisNow().planned;
     return station && *station < planned.size() && planned[*station] ? &*planned[*station] : nullptr;
 }
 
@@ -50,11 +50,11 @@ QString planText(const app::Workspace& w)
         return w.station() ? tr("No plan here. Type a planned area, or enter what the engine's demand needs.")
                            : tr("No station chosen.");
     const job::Station& station = w.port()->stations[*w.station()];
-    const Area blocked = analysis::plannedBlockage(station, w.analysis().fins[*w.station()]);
+    const Area blocked = analysis::plannedBlockage(station, w.analysisNow().fins[*w.station()]);
     QString text = cornersText(w, *planned) + QStringLiteral(".\n");
     text += tr("Net area %1 of the wished %2. Same kind of shape as was measured.")
                 .arg(w.text(Kind::Area, (planned->area - blocked).si()),
-                     w.text(Kind::Area, w.analysis().plan[*w.station()]->si()));
+                     w.text(Kind::Area, w.analysisNow().plan[*w.station()]->si()));
     if (station.section.kind == job::SectionKind::AreaOnly)
         text += tr(" Only the area was measured here: the shape is that of the nearest measured one.");
     if (!planned->met)
@@ -66,9 +66,9 @@ QString planText(const app::Workspace& w)
 QString growthTable(const app::Workspace& w)
 {
     const auto* planned = plannedHere(w);
-    if (!planned || !w.analysis().cutProblem)
+    if (!planned || !w.analysisNow().cutProblem)
         return {};
-    const auto& problem = *w.analysis().cutProblem;
+    const auto& problem = *w.analysisNow().cutProblem;
     QString rows;
     for (const geometry::Sector s : geometry::kSectors) {
         const auto bound = cutting::depthBound(problem.stations[*w.station()], s, problem.limits);
@@ -121,11 +121,10 @@ QWidget* makeSectionPlanView(Context context)
     picture->body()->addWidget(canvas, 1);
     columns->addWidget(picture, 3);
     auto* panel = new Panel(tr("Planned section"));
-    auto* size = new QLabel;
+    auto* size = new WrapLabel;
     size->setObjectName(QStringLiteral("plannedSize"));
     size->setFont(drawing::font(22, true));
-    QObject::connect(&context.workspace, &app::Workspace::refreshed, size,
-                     [=] { size->setText(sizeText(context.workspace)); });
+    keepUpToDate(context, size, [=] { size->setText(sizeText(context.workspace)); });
     panel->body()->addWidget(size);
     auto* text = liveLabel(context, [context] { return planText(context.workspace); });
     text->setObjectName(QStringLiteral("plannedText"));
@@ -135,7 +134,7 @@ QWidget* makeSectionPlanView(Context context)
     FormBuilder form(context, *grid);
     addWish(context, form, 0, field::planArea, &job::StationWish::area, "planArea",
             [](const app::Workspace& w) -> std::optional<double> {
-                const auto& suggested = w.analysis().suggested[*w.station()];
+                const auto& suggested = w.analysisNow().suggested[*w.station()];
                 return suggested ? std::optional(suggested->si()) : std::nullopt;
             });
     const auto side = [](Length geometry::Box::*member) {

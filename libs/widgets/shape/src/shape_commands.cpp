@@ -153,7 +153,7 @@ std::vector<Command> shapeCommands()
          "Ctrl+G",
          QT_TRANSLATE_NOOP("Commands", "Replace the port's plan by what demand and house taper suggest"),
          useSuggestedPlan,
-         [](const app::Workspace& w) { return w.analysis().wantedArea.has_value(); }},
+         [](const app::Workspace& w) { return w.analysisNow().wantedArea.has_value(); }},
         {command::CopyPlan,
          {MenuId::Edit, 410},
          QT_TRANSLATE_NOOP("Commands", "Put the plan aside and go on with a &copy"),

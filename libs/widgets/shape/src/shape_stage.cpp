@@ -15,14 +15,14 @@ namespace {
 
 Progress progress(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& plan = workspace.analysisOf(port).plan;
+    const auto& plan = workspace.analysisNow(port).plan;
     const auto planned = std::ranges::count_if(plan, [](const auto& p) { return p.has_value(); });
     return progressOf(planned > 0, planned == std::ssize(plan));
 }
 
 std::optional<Headline> headline(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& analysis = workspace.analysisOf(port);
+    const auto& analysis = workspace.analysisNow(port);
     if (!analysis.areas)
         return std::nullopt;
     return Headline{workspace.text(units::Kind::Area, analysis.areas->smallest().area.si()),
@@ -35,7 +35,7 @@ std::vector<WalkPicture> pictures()
         return [which](Walk& walk) {
             walk.show(calls::Stage::Shape, static_cast<int>(which));
             (void)walk.session().engine().finish();
-            if (const auto pinch = walk.workspace().analysis().places.pinch)
+            if (const auto pinch = walk.workspace().analysisNow().places.pinch)
                 walk.workspace().chooseStation(*pinch);
         };
     };

@@ -62,12 +62,12 @@ drawing::ValveEndScene ValveEndCanvas::makeScene() const
         none.missing = tr("This job has no port yet.");
         return none;
     }
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     drawing::ValveEndScene scene = drawing::valveEndScene(*port, analysis);
     scene.units = workspace().displayUnits();
     scene.chosen = m_chosen;
     scene.focused = hasFocus();
-    const auto* results = m_plan->get();
+    const auto results = m_plan->get();
     if (!results || scene.empty())
         return scene;
     const plans::ValveEndPlan& end = results->end;

@@ -43,7 +43,7 @@ QString houseSays(const app::Workspace& w, const job::ShareRange& range)
 
 QString throatText(const app::Workspace& w, EndPlan& plan)
 {
-    const auto* r = plan.get();
+    const auto r = plan.get();
     if (!r)
         return {};
     const auto& t = r->end.throat;
@@ -86,7 +86,7 @@ void addBowl(const app::Workspace& w, const plans::TurnPlan& t, Rows& rows)
 
 QString turnText(const app::Workspace& w, EndPlan& plan)
 {
-    const auto* r = plan.get();
+    const auto r = plan.get();
     if (!r)
         return {};
     const auto& t = r->end.turn;
@@ -165,7 +165,7 @@ std::pair<std::vector<planning::ValveCheckRow>, QString> rowsToShow(const std::v
 
 QString biggerText(const app::Workspace& w, EndPlan& plan)
 {
-    const auto* r = plan.get();
+    const auto r = plan.get();
     if (!r)
         return {};
     if (r->end.bigger.empty())
@@ -197,7 +197,7 @@ QString biggerText(const app::Workspace& w, EndPlan& plan)
 
 QString shroudText(const app::Workspace& w, EndPlan& plan)
 {
-    const auto* r = plan.get();
+    const auto r = plan.get();
     if (!r || !r->shroud)
         return r ? tr("Not known yet. Missing: %1.").arg(withLinks(w, r->shroud.missing)) : QString();
     const auto& s = *r->shroud;
@@ -244,7 +244,7 @@ protected:
         scene.xKind = Kind::Length;
         scene.yKind = Kind::Percent;
         scene.units = workspace().displayUnits();
-        const auto* r = m_plan->get();
+        const auto r = m_plan->get();
         if (!r || !r->shroud) {
             scene.missing = r ? tr("Missing: %1.").arg(withLinks(workspace(), r->shroud.missing)) : QString();
         } else {
@@ -342,7 +342,7 @@ QWidget* shroudPanel(Context context, const SharedEndPlan& plan)
 /// In which direction the planned short side goes, as porters say it.
 QString schoolText(const app::Workspace& w, EndPlan& plan)
 {
-    const auto* r = plan.get();
+    const auto r = plan.get();
     if (!r)
         return {};
     const auto& t = r->end.turn;
@@ -365,13 +365,27 @@ QString schoolText(const app::Workspace& w, EndPlan& plan)
 
 }  // namespace
 
+SharedEndPlan makeEndPlan(const app::Workspace& workspace)
+{
+    return std::make_shared<EndPlan>(workspace, [](const job::Job& job, const job::Port& port,
+                                                   const analysis::PortAnalysis& analysis, const std::stop_token&) {
+        EndResults results;
+        results.end = plans::planValveEnd(job, port, analysis);
+        results.shroud = plans::planShrouding(job, port, results.end);
+        results.opening = analysis.valve ? plans::weightedOpening(job, port.side, *analysis.valve)
+                                         : Known<Area>{std::nullopt, analysis.valve.missing};
+        return results;
+    });
+}
+
 QWidget* makeValvePlanView(Context context)
 {
     auto* page = new QWidget;
     auto* columns = new QHBoxLayout(page);
     columns->setContentsMargins(0, 0, 0, 0);
     columns->setSpacing(8);
-    const auto plan = std::make_shared<EndPlan>(context.workspace);
+    const auto plan = makeEndPlan(context.workspace);
+    QObject::connect(plan.get(), &app::Answering::arrived, page, [context] { context.workspace.refresh(); });
     auto* drawn = new Panel(tr("The valve end, to scale"));
     auto* canvas = new ValveEndCanvas(context, plan);
     drawn->body()->addWidget(canvas, 1);

@@ -22,7 +22,7 @@ BenchStrip::BenchStrip(Context context, QWidget* parent)
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(12, 3, 12, 3);
     row->setSpacing(16);
-    auto* title = new QLabel(tr("Bench"));
+    auto* title = new WrapLabel(tr("Bench"));
     title->setFont(drawing::font(drawing::text::kNormal, true));
     row->addWidget(title);
     const std::array bindings{app::bind(

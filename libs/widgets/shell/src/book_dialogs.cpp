@@ -98,7 +98,7 @@ EarlierDialog::EarlierDialog(const std::vector<EarlierVersion>& versions, QWidge
     setObjectName(QStringLiteral("earlierDialog"));
     setWindowTitle(tr("Earlier versions"));
     auto* column = new QVBoxLayout(this);
-    column->addWidget(new QLabel(tr("What is different in the job as it is now:")));
+    column->addWidget(new WrapLabel(tr("What is different in the job as it is now:")));
     auto* row = new QHBoxLayout;
     m_list->setObjectName(QStringLiteral("earlierVersions"));
     for (const EarlierVersion& version : m_versions)
@@ -129,7 +129,7 @@ std::optional<double> askLongWatch(QWidget* parent, double hours)
     dialog.setObjectName(QStringLiteral("longWatchDialog"));
     dialog.setWindowTitle(QDialog::tr("The clock has run for long"));
     auto* column = new QVBoxLayout(&dialog);
-    auto* text = new QLabel(QDialog::tr("It shows %1 hours. How many of them were worked?").arg(hours, 0, 'f', 1));
+    auto* text = new WrapLabel(QDialog::tr("It shows %1 hours. How many of them were worked?").arg(hours, 0, 'f', 1));
     text->setWordWrap(true);
     column->addWidget(text);
     auto* counted = new QDoubleSpinBox;

@@ -40,7 +40,7 @@ CallsPanel::CallsPanel(Context context, QWidget* parent)
 {
     setObjectName(QStringLiteral("calls"));
     setFixedWidth(286);
-    auto* title = new QLabel(tr("Calls"));
+    auto* title = new WrapLabel(tr("Calls"));
     title->setFont(drawing::font(drawing::text::kNormal, true));
     auto* head = new QHBoxLayout;
     head->setContentsMargins(0, 0, 8, 0);
@@ -148,12 +148,13 @@ QWidget* CallsPanel::makeCard(const calls::Call& call)
     if (!call.acceptedBecause && call.severity != calls::Severity::Note)
         setTone(mark, call.severity == calls::Severity::Danger ? Tone::Danger : Tone::Warning);
     column->addWidget(mark);
-    auto* title = new QLabel(workspace.text(call.title));
+    auto* title = new WrapLabel(workspace.text(call.title));
     title->setFont(drawing::font(drawing::text::kNormal, true));
     title->setWordWrap(true);
     column->addWidget(title);
-    auto* text = new QLabel(call.acceptedBecause ? tr("Because: %1").arg(QString::fromStdString(*call.acceptedBecause))
-                                                 : workspace.text(call.text));
+    auto* text =
+        new WrapLabel(call.acceptedBecause ? tr("Because: %1").arg(QString::fromStdString(*call.acceptedBecause))
+                                           : workspace.text(call.text));
     text->setWordWrap(true);
     text->setTextInteractionFlags(Qt::TextSelectableByMouse);
     column->addWidget(text);

@@ -32,7 +32,7 @@ QDialogButtonBox* addButtons(QDialog& dialog, QVBoxLayout& column, const QString
 
 QLabel* problemLabel()
 {
-    auto* label = new QLabel;
+    auto* label = new WrapLabel;
     label->setWordWrap(true);
     setTone(label, Tone::Danger);
     return label;
@@ -152,7 +152,7 @@ CopyDialog::CopyDialog(const job::Job& job, std::size_t from, QWidget* parent)
     m_runner->setChecked(usual.runner);
     m_plan->setChecked(usual.plan);
     auto* column = new QVBoxLayout(this);
-    column->addWidget(new QLabel(tr("To these ports (space ticks one):")));
+    column->addWidget(new WrapLabel(tr("To these ports (space ticks one):")));
     column->addWidget(m_targets);
     for (QCheckBox* box : {m_sections, m_walls, m_valve, m_runner, m_plan, m_mirror})
         column->addWidget(box);

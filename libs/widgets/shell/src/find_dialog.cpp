@@ -28,7 +28,7 @@ void addPorts(app::Workspace& w, std::vector<FindItem>& items)
                          FindDialog::tr("port"), [&w, i] { w.choosePort(i); }});
     }
     for (std::size_t i = 0; w.port() && i < w.port()->stations.size(); ++i) {
-        const QString name = w.text(analysis::stationName(w.analysis(), *w.port(), i));
+        const QString name = w.text(analysis::stationName(w.analysisNow(), *w.port(), i));
         const QString at = w.text(units::Kind::Position, w.port()->stations[i].s.si());
         items.push_back({FindDialog::tr("Station %1 %2, %3").arg(i + 1).arg(name, at), FindDialog::tr("station"),
                          [&w, i] { w.chooseStation(i); }});

@@ -295,7 +295,7 @@ ScanDialog::ScanDialog(Context context, const QString& path, QWidget* parent)
       m_unit(new QComboBox),
       m_miss(new QComboBox),
       m_otherWay(new QCheckBox(tr("The &window is at the other end"))),
-      m_state(new QLabel),
+      m_state(new WrapLabel),
       m_buttons(new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel))
 {
     setObjectName(QStringLiteral("scanDialog"));
@@ -347,11 +347,11 @@ QWidget* ScanDialog::makeChoices()
     auto* line = new QWidget;
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(new QLabel(tr("A number in it is")));
+    row->addWidget(new WrapLabel(tr("A number in it is")));
     row->addWidget(m_unit);
     row->addWidget(m_otherWay);
     row->addStretch(1);
-    row->addWidget(new QLabel(tr("Area told to within")));
+    row->addWidget(new WrapLabel(tr("Area told to within")));
     row->addWidget(m_miss);
     row->addWidget(propose);
     return line;

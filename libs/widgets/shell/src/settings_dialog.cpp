@@ -262,7 +262,7 @@ QWidget* SettingsDialog::makeKeys(const SettingsChoices& choices)
         m_keys->setCellWidget(row++, 1, edit);
         connect(edit, &QKeySequenceEdit::keySequenceChanged, this, &SettingsDialog::showClashes);
     }
-    m_clash = new QLabel;
+    m_clash = new WrapLabel;
     m_clash->setObjectName(QStringLiteral("settingsClash"));
     m_clash->setWordWrap(true);
     setTone(m_clash, Tone::Danger);

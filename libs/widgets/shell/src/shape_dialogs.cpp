@@ -26,7 +26,7 @@ LiftDialog::LiftDialog(Context context, const QString& text, QWidget* parent)
       m_whose(new QComboBox),
       m_angles(new QComboBox),
       m_units(new QComboBox),
-      m_summary(new QLabel),
+      m_summary(new WrapLabel),
       m_buttons(new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel))
 {
     setWindowTitle(tr("Lift table"));
@@ -85,7 +85,7 @@ HouseDialog::HouseDialog(Context context, const job::House& house, QWidget* pare
     setWindowTitle(tr("House rules \"%1\"").arg(QString::fromStdString(house.name)));
     resize(1100, 620);
     auto* column = new QVBoxLayout(this);
-    auto* why = new QLabel(QString::fromStdString(house.why));
+    auto* why = new WrapLabel(QString::fromStdString(house.why));
     why->setWordWrap(true);
     column->addWidget(why);
     auto* table = new QTableWidget(0, 5);
@@ -138,8 +138,8 @@ PaperDialog::PaperDialog(QWidget* parent)
     setWindowTitle(tr("Sheets for the bench"));
     auto* column = new QVBoxLayout(this);
     column->addWidget(
-        new QLabel(tr("PDF, SVG and DXF hold these sheets, CSV the plan as a table. Every sheet has a line "
-                      "of 50 mm: measure it before cutting.")));
+        new WrapLabel(tr("PDF, SVG and DXF hold these sheets, CSV the plan as a table. Every sheet has a line "
+                         "of 50 mm: measure it before cutting.")));
     for (QCheckBox* box : {m_plan, m_scribe, m_window, m_cuts, m_templates, m_flow}) {
         box->setChecked(true);
         column->addWidget(box);

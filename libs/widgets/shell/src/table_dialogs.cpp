@@ -32,7 +32,7 @@ TableDialog::TableDialog(Context context, const QString& table, const char* name
       m_rows(imports::splitTable(table.toStdString())),
       m_form(new QFormLayout),
       m_table(new QTableWidget),
-      m_summary(new QLabel),
+      m_summary(new WrapLabel),
       m_buttons(new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel))
 {
     const QString prefix = QString::fromLatin1(name);

@@ -144,12 +144,12 @@ TraceDialog::TraceDialog(Context context, const QImage& picture, QWidget* parent
       m_canvas(new TraceCanvas(context, picture)),
       m_length(new QLineEdit),
       m_fromValve(new QCheckBox(tr("the picture looks from the valve: mirror it"))),
-      m_state(new QLabel)
+      m_state(new WrapLabel)
 {
     setObjectName(QStringLiteral("traceDialog"));
     setWindowTitle(tr("Trace an outline"));
     auto* row = new QHBoxLayout;
-    row->addWidget(new QLabel(tr("Known length between the first two points")));
+    row->addWidget(new WrapLabel(tr("Known length between the first two points")));
     m_length->setObjectName(QStringLiteral("traceLength"));
     m_length->setMaximumWidth(110);
     row->addWidget(m_length);

@@ -40,7 +40,7 @@ drawing::JoinedScene FlangeCanvas::makeScene() const
         scene.missing = tr("This job has no port yet.");
         return scene;
     }
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     scene.intake = port->side == job::Side::Intake;
     const auto joined = analysis::joinedPassage(workspace().job(), *port, analysis);
     if (joined)

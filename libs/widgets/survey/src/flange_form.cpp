@@ -41,7 +41,7 @@ QWidget* openingFields(Context context, const QString& title, job::Opening job::
     form.port(2, 0, field::openingRadius, member(&job::Opening::radius));
     column->addLayout(grid);
     column->addWidget(
-        liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysis().*step); }));
+        liveLabel(context, [=] { return stepText(context.workspace, context.workspace.analysisNow().*step); }));
     return box;
 }
 
@@ -89,7 +89,7 @@ QString joinedText(const app::Workspace& workspace)
         return {};
     if (port->isBranch())
         return tr("A branch has no window: what is joined belongs to its common runner.");
-    const auto passage = analysis::joinedPassage(workspace.job(), *port, workspace.analysis());
+    const auto passage = analysis::joinedPassage(workspace.job(), *port, workspace.analysisNow());
     if (!passage) {
         return port->side == job::Side::Intake
                    ? tr("No place of the manifold's runner is measured: the port is taken alone.")

@@ -14,7 +14,7 @@ namespace {
 
 QString layoutText(const app::Workspace& workspace)
 {
-    const auto& a = workspace.analysis();
+    const auto& a = workspace.analysisNow();
     QStringList parts;
     if (a.floorRadius)
         parts << tr("tightest floor radius %1 after station %2")

@@ -38,8 +38,7 @@ public:
         grid->setVerticalSpacing(2);
         for (const geometry::Sector s : geometry::kSectors)
             addRow(*grid, s);
-        QObject::connect(&context.workspace, &app::Workspace::refreshed, this, [this] { refresh(); });
-        refresh();
+        keepUpToDate(context, this, [this] { refresh(); });
     }
 
 private:

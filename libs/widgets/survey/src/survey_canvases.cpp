@@ -22,7 +22,7 @@ SeatCanvas::SeatCanvas(Context context, QWidget* parent) : SceneCanvas(context, 
 
 SeatPicture SeatCanvas::makeScene() const
 {
-    const auto& analysis = workspace().analysis();
+    const auto& analysis = workspace().analysisNow();
     const job::Port* port = workspace().port();
     SeatPicture picture;
     drawing::SeatScene& seat = picture.seat;
@@ -80,7 +80,7 @@ drawing::CompareScene CompareCanvas::makeScene() const
     std::vector<std::optional<double>> areas;
     for (const std::size_t i : indices) {
         const job::Port& port = workspace().job().ports[i];
-        const auto& analysis = workspace().analysisOf(i);
+        const auto& analysis = workspace().analysisNow(i);
         drawing::CompareScene::Entry entry;
         entry.id = QString::fromStdString(port.id);
         entry.chosen = workspace().portIndex() == i;
@@ -104,6 +104,22 @@ drawing::CompareScene CompareCanvas::makeScene() const
 void CompareCanvas::draw(QPainter& painter, const drawing::CompareScene& scene)
 {
     drawing::paintCompare(painter, theme(), scene, area());
+}
+
+/// The areas of the ports at one place, each with its name.
+QString CompareCanvas::readOff(QPointF at) const
+{
+    const drawing::CompareScene& picture = scene();
+    const auto s = drawing::compareDistanceAt(picture, area(), at);
+    if (!s)
+        return {};
+    QStringList areas;
+    for (const auto& entry : picture.entries) {
+        if (entry.areas && *s >= entry.areas->start() && *s <= entry.areas->end())
+            areas << QStringLiteral("%1 %2").arg(entry.id,
+                                                 workspace().text(units::Kind::Area, entry.areas->at(*s).si()));
+    }
+    return tr("%1: %2").arg(workspace().text(units::Kind::Position, s->si()), areas.join(QStringLiteral(" · ")));
 }
 
 BigReadout::BigReadout(Context context, QWidget* parent) : QWidget(parent), m_context(context)

@@ -193,7 +193,7 @@ QWidget* SurveyPage::makeSectionView()
     m_points->setFixedHeight(130);
     column->addWidget(m_points);
     column->addWidget(makeShapeLine());
-    m_net = new QLabel;
+    m_net = new WrapLabel;
     m_net->setObjectName(QStringLiteral("netArea"));
     m_net->setFont(drawing::font(drawing::text::kReading, true));
     m_sums = quietLabel({});
@@ -279,7 +279,7 @@ void SurveyPage::setShape(job::SectionKind kind)
     const auto station = workspace.station();
     if (!port || !station)
         return refresh();
-    const geometry::Section present = workspace.analysis().sections[*station];
+    const geometry::Section present = workspace.analysisNow().sections[*station];
     const QString problem = workspace.document().edit(tr("Change the kind of section"), [&](job::Job& job) {
         job::MeasuredSection& section = job.ports[*port].stations[*station].section;
         // What was measured the other way is the start of the new one, so that nothing jumps.
@@ -348,7 +348,7 @@ void SurveyPage::refresh()
         return;
     }
     const job::Station& here = workspace.port()->stations[*station];
-    const geometry::Section& shape = workspace.analysis().sections[*station];
+    const geometry::Section& shape = workspace.analysisNow().sections[*station];
     m_net->setText(workspace.text(Kind::Area, job::netArea(here).si()));
     QString sums = tr("net area; perimeter %1, hydraulic diameter %2")
                        .arg(workspace.text(Kind::Length, geometry::perimeter(shape).si()),
@@ -356,7 +356,7 @@ void SurveyPage::refresh()
     if (job::netArea(here) < job::area(here.section))
         sums += tr("; boss and stem take %1")
                     .arg(workspace.text(Kind::Area, (job::area(here.section) - job::netArea(here)).si()));
-    if (const auto& areas = workspace.analysis().areas)
+    if (const auto& areas = workspace.analysisNow().areas)
         sums += tr(". The runner: %1 long, %2")
                     .arg(workspace.text(Kind::Position, areas->length().si()),
                          workspace.text(Kind::Volume, areas->volume().si()));
@@ -372,7 +372,7 @@ void SurveyPage::refreshCompare()
     QStringList headers{tr("from\nwindow")};
     for (const std::size_t i : indices) {
         ports.push_back(&workspace.job().ports[i]);
-        analyses.push_back(&workspace.analysisOf(i));
+        analyses.push_back(&workspace.analysisNow(i));
         headers << QString::fromStdString(ports.back()->id);
     }
     headers << tr("spread");

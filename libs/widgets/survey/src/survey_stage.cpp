@@ -27,7 +27,7 @@ Progress progress(const app::Workspace& workspace, std::size_t index)
 
 std::optional<Headline> headline(const app::Workspace& workspace, std::size_t port)
 {
-    const auto& analysis = workspace.analysisOf(port);
+    const auto& analysis = workspace.analysisNow(port);
     if (!analysis.areas)
         return std::nullopt;
     return Headline{workspace.text(units::Kind::Volume, analysis.areas->volume().si()),

@@ -26,12 +26,13 @@ void addSeatCut(job::Port& port)
 
 QString scribeText(const app::Workspace& workspace)
 {
-    const auto& seat = workspace.analysis().seat;
+    const auto& seat = workspace.analysisNow().seat;
     if (!seat)
-        return tr("No scriber setting yet. Missing: %1.").arg(withLinks(workspace, workspace.analysis().seat.missing));
+        return tr("No scriber setting yet. Missing: %1.")
+            .arg(withLinks(workspace, workspace.analysisNow().seat.missing));
     const auto& valve = workspace.port()->valve;
     // As in Shape and on the scribe card: the radius by the planned throat, the line by the house.
-    const auto& end = workspace.valveEndOf(*workspace.portIndex()).throat;
+    const auto& end = workspace.valveEndNow(*workspace.portIndex()).throat;
     QString text =
         tr("The cuts leave a throat of %1 (%2). Scribe at radius %3, %4 below the seat's inner edge.")
             .arg(workspace.text(Kind::Length, seat->throat.si()),

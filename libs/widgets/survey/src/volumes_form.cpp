@@ -14,7 +14,7 @@ namespace {
 
 QString volumeText(const app::Workspace& workspace)
 {
-    const auto& areas = workspace.analysis().areas;
+    const auto& areas = workspace.analysisNow().areas;
     if (!areas)
         return tr("No volume of the sections yet.");
     QString text = tr("Sections add up to %1").arg(workspace.text(Kind::Volume, areas->volume().si()));

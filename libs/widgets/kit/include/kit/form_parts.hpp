@@ -3,6 +3,7 @@
 
 #include "kit/entry_view.hpp"
 #include "kit/form_builder.hpp"
+#include "kit/seen.hpp"
 
 namespace euryth::widgets {
 
@@ -18,10 +19,5 @@ void editPort(Context context, const QString& text, const std::function<void(job
 /// The two buttons under a list.
 QWidget* listButtons(const QString& add, const QString& remove, const std::function<void()>& adding,
                      const std::function<void()>& removing);
-
-/// Calls `shown` whenever the widget is shown.
-void whenShown(QWidget* widget, const std::function<void()>& shown);
-/// Calls `refresh` when the widget is shown and after each change while it is: for what takes long to work out.
-void whileSeen(Context context, QWidget* widget, const std::function<void()>& refresh);
 
 }  // namespace euryth::widgets

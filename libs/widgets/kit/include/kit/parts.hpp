@@ -4,7 +4,6 @@
 #include <functional>
 
 #include <QFrame>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -13,6 +12,7 @@
 
 #include "app/binding.hpp"
 #include "kit/look.hpp"
+#include "kit/wrap_label.hpp"
 
 namespace euryth::widgets {
 
@@ -63,7 +63,7 @@ private:
 void askForShownOnly(QStackedWidget* stack);
 
 /// Text for what is refused, with a mark, or a quiet hint when nothing is.
-class MessageLine : public QLabel {
+class MessageLine : public WrapLabel {
     Q_OBJECT
 
 public:

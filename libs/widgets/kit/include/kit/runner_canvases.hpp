@@ -7,8 +7,8 @@
 #include "drawing/peel_view.hpp"
 #include "drawing/runner_view.hpp"
 #include "drawing/section_view.hpp"
-#include "engine/engine_model.hpp"
 #include "kit/canvas.hpp"
+#include "plans/station_numbers.hpp"
 
 namespace euryth::widgets {
 
@@ -61,7 +61,7 @@ private:
     std::optional<std::size_t> m_grabbed;
     std::optional<drawing::AxisMap> m_frozenAxis;  ///< the axis keeps still while a handle is dragged
     int m_group = 0;
-    Known<engine::EngineModel> m_model;  ///< when the handle was grabbed; a plan does not change it
+    plans::PassingFlows m_flows;  ///< when the handle was grabbed; a plan does not change them
 };
 
 }  // namespace euryth::widgets

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <map>
 #include <optional>
+#include <vector>
 
 #include <QImage>
 
@@ -75,6 +77,7 @@ protected:
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     bool event(QEvent* event) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 
 private:
     /// Number in the port of a finding that the picture shows, which are those with a place.
@@ -112,6 +115,15 @@ private:
     [[nodiscard]] ProbeTile tileOf(std::size_t probe) const;
     [[nodiscard]] QRectF tile(std::size_t place) const;
     void paintTile(QPainter& painter, const QRectF& box, const ProbeTile& tile) const;
+
+    /// A picture, and all that it was made of.
+    struct Kept {
+        geometry::Section section;
+        std::vector<double> numbers;
+        QImage picture;
+    };
+    [[nodiscard]] QImage speedsOf(std::size_t probe) const;
+    mutable std::map<std::size_t, Kept> m_kept;
 };
 
 }  // namespace euryth::widgets

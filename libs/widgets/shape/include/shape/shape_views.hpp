@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/answer.hpp"
 #include "app/engine_results.hpp"
-#include "app/plan_short_sides.hpp"
 #include "kit/engine_canvases.hpp"
 #include "kit/parts.hpp"
 #include "kit/runner_canvases.hpp"
 #include "kit/section_canvases.hpp"
 #include "plans/planned_port.hpp"
+#include "plans/station_numbers.hpp"
+#include "port_field/short_side_severity.hpp"
 
 class QComboBox;
 class QStandardItemModel;
@@ -15,6 +17,15 @@ class QTableView;
 
 /// The views of the Shape stage, each the whole of the page below its switch.
 namespace euryth::widgets {
+
+/// What the engine makes of the chosen port's areas and plans.
+struct PlanNumbers {
+    plans::PassingFlows flows;
+    std::optional<RotationalSpeed> smallestGoodFor;
+    std::vector<plans::PlanSummary> plans;
+};
+/// How badly the air lets go of the short side of each of these plans (port_field::planSeverities()).
+using PlanSeverities = std::vector<std::optional<port_field::ShortSideSeverity>>;
 
 /// The area along the runner with the plan's handles; what the engine asks for; the chosen station in numbers; the
 /// plans by name.
@@ -27,14 +38,12 @@ public:
 signals:
     void suggestedPlanWanted();
 
-protected:
-    void showEvent(QShowEvent* event) override;
-
 private:
     QWidget* makeDemand();
     QWidget* makeStation();
     QWidget* makePlans();
     void refresh();
+    void refreshDemand();
     void refreshStation();
     void refreshPlans();
     /// Index into Port::plans of the chosen row; nothing for "as it is" and the current plan.
@@ -43,16 +52,16 @@ private:
     void showShortSides();
 
     Context m_context;
-    app::PlanShortSides* m_shortSides = nullptr;
+    app::Answer<PlanNumbers>* m_numbers = nullptr;
+    app::Answer<PlanSeverities>* m_shortSides = nullptr;
     QLabel* m_wanted = nullptr;
     QLabel* m_wantedNote = nullptr;
-    QLabel* m_numbers = nullptr;
+    QLabel* m_atStation = nullptr;
     QStandardItemModel* m_plans = nullptr;
     QTableView* m_table = nullptr;
     QPushButton* m_take = nullptr;
     QPushButton* m_remove = nullptr;
-    std::shared_ptr<const job::Job> m_shown;  ///< for which the plans were compared
-    std::optional<std::size_t> m_shownPort;
+    std::shared_ptr<const PlanNumbers> m_shown;  ///< in the rows
 };
 
 /// The chosen station's section as it is and as planned, with the wishes of width and height.

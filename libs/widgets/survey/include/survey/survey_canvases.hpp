@@ -39,6 +39,7 @@ public:
 protected:
     [[nodiscard]] drawing::CompareScene makeScene() const override;
     void draw(QPainter& painter, const drawing::CompareScene& scene) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 };
 
 /// Indices of the ports that are compared with the chosen one: of the same side, declared long or short like it, and
