@@ -130,6 +130,12 @@ TEST_CASE("the opening curve rises and then holds at the throat")
     OpeningScene scene;
     scene.valve = job::valveGeometry(demoJob().ports[0].valve);
     REQUIRE(scene.valve);
+    reckonOpening(scene);
+    REQUIRE(scene.throatFrom);
+    for (const QPointF& at : scene.curve) {
+        CAPTURE(at.x());
+        CHECK(at.y() == Approx(geometry::openingAt(*scene.valve, Length::fromSi(at.x())).area.si()));
+    }
     const QImage image = painted(360, 260, [&](QPainter& p) { paintOpening(p, paper(), scene, {0, 0, 360, 260}); });
     // The topmost pixel of the curve in a column: lower on the right is impossible, level at the end.
     const auto top = [&](int x) {

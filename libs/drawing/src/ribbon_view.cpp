@@ -128,6 +128,7 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     const auto cut = [&](std::size_t i) {
         return std::max(now(i), half(scene.stations[i].afterCut.value_or(scene.stations[i].area)));
     };
+    painter.setRenderHint(QPainter::Antialiasing, false);  // the outline lies over the edges
     QPolygonF outline;
     for (const double side : {-1.0, 1.0}) {
         const QPolygonF wall = edge(scene, x, middle, [&](std::size_t i) { return side * now(i); });
@@ -140,6 +141,7 @@ void RibbonView::paint(QPainter& painter, const Theme& theme, const RunnerScene&
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.nowSoft);
     painter.drawPolygon(outline);
+    painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(solidPen(theme.ink, 1.4));
     outline << outline.front();
     paintLongLine(painter, outline);

@@ -97,6 +97,20 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
                      Qt::AlignLeft | Qt::AlignVCenter, tr("cut through the valve; its axis is at the left"));
 }
 
+void reckonOpening(OpeningScene& scene)
+{
+    scene.curve.clear();
+    scene.throatFrom.reset();
+    if (!scene.valve)
+        return;
+    constexpr int steps = 60;
+    for (int i = 0; i <= steps; ++i) {
+        const Length lift = scene.greatestLift * (static_cast<double>(i) / steps);
+        scene.curve.emplace_back(lift.si(), geometry::openingAt(*scene.valve, lift).area.si());
+    }
+    scene.throatFrom = geometry::throatTakesOver(*scene.valve);
+}
+
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect)
 {
     if (!scene.valve)
@@ -112,26 +126,24 @@ void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& sce
     paintRules(painter, theme, areas, plot);
     QPolygonF curve;
     QPolygonF curtain;
-    constexpr int steps = 60;
-    for (int i = 0; i <= steps; ++i) {
-        const Length lift = scene.greatestLift * (static_cast<double>(i) / steps);
-        curve << QPointF(x.toPixel(lift.si()), y.toPixel(geometry::openingAt(valve, lift).area.si()));
-        const double area = geometry::curtain(valve.head, lift).si();
+    for (const QPointF& at : scene.curve) {
+        curve << QPointF(x.toPixel(at.x()), y.toPixel(at.y()));
+        const double area = geometry::curtain(valve.head, Length::fromSi(at.x())).si();
         if (area <= y.valueTo)
-            curtain << QPointF(x.toPixel(lift.si()), y.toPixel(area));
+            curtain << QPointF(x.toPixel(at.x()), y.toPixel(area));
     }
     painter.setPen(solidPen(theme.ink2, 1.2));
     paintLongLine(painter, curtain);
     painter.setPen(solidPen(theme.now, 2.2));
     paintLongLine(painter, curve);
-    const Length border = geometry::throatTakesOver(valve);
-    if (border < scene.greatestLift) {
-        const double px = x.toPixel(border.si());
+    if (scene.throatFrom && *scene.throatFrom < scene.greatestLift) {
+        const double px = x.toPixel(scene.throatFrom->si());
         painter.setPen(planPen(theme, 1.4));
         painter.drawLine(QPointF(px, plot.top()), QPointF(px, plot.bottom()));
         painter.setPen(theme.plan);
-        paintLabel(painter, rect, {px, rect.top() + 10},
-                   tr("throat takes over at %1").arg(valueText(units::Kind::Length, border.si(), scene.units)));
+        paintLabel(
+            painter, rect, {px, rect.top() + 10},
+            tr("throat takes over at %1").arg(valueText(units::Kind::Length, scene.throatFrom->si(), scene.units)));
     }
     paintNumbersLeft(painter, theme, areas, rect.left() + 52);
     paintNumbersBelow(painter, theme, {x, units::Kind::Length, scene.units, 6}, rect, plot.bottom() + 11);

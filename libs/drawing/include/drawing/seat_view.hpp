@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <vector>
 
 #include <QPainter>
 #include <QString>
@@ -27,9 +28,13 @@ void paintSeat(QPainter& painter, const Theme& theme, const SeatScene& scene, co
 struct OpeningScene {
     std::optional<geometry::ValveGeometry> valve;
     Length greatestLift = lengthFromMm(15.0);
+    std::vector<QPointF> curve;  ///< lift and smallest area, SI (reckonOpening())
+    std::optional<Length> throatFrom;
     QString missing;
     units::DisplayUnits units;
 };
+/// Works out the curve and the lift from which the throat is the smallest; nothing without a valve.
+void reckonOpening(OpeningScene& scene);
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect);
 
 }  // namespace euryth::drawing

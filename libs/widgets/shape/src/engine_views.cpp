@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QTimer>
 
 #include "kit/engine_canvases.hpp"
 #include "kit/field_links.hpp"
@@ -101,10 +102,45 @@ QString ratioNote(const app::Workspace& w)
              verdict.arg(w.text(Kind::Percent, house.low), w.text(Kind::Percent, house.high)));
 }
 
-/// What is shown is from before the last change until the new answer arrives.
-QString anew(const app::EngineResults& results)
+/// What is shown is from before the last change until the new answer arrives. Most arrive in a moment: only who has
+/// waited a little is told, instead of a text that comes and goes with each key.
+class Waiting : public QObject {
+public:
+    Waiting(const app::EngineResults& results, std::function<void()> refresh, QObject* parent)
+        : QObject(parent),
+          m_results(results)
+    {
+        m_timer.setSingleShot(true);
+        m_timer.setInterval(300);
+        connect(&m_timer, &QTimer::timeout, this, [this, refresh = std::move(refresh)] {
+            m_long = true;
+            refresh();
+        });
+    }
+    [[nodiscard]] QString note()
+    {
+        const bool working = m_results.isWorking();
+        m_long = m_long && working;
+        if (working && !m_long && !m_timer.isActive())
+            m_timer.start();
+        else if (!working)
+            m_timer.stop();
+        return m_long ? QStringLiteral(" <b>%1</b>").arg(tr("Being worked out anew…")) : QString();
+    }
+
+private:
+    const app::EngineResults& m_results;
+    QTimer m_timer;
+    bool m_long = false;
+};
+
+QLabel* richLabel(const char* name)
 {
-    return results.isWorking() ? QStringLiteral(" <b>%1</b>").arg(tr("Being worked out anew…")) : QString();
+    auto* label = quietLabel({});
+    label->setObjectName(QString::fromLatin1(name));
+    label->setTextFormat(Qt::RichText);
+    label->setWordWrap(true);
+    return label;
 }
 
 QString fillingNote(const app::Workspace& w, app::EngineResults& results)
@@ -136,7 +172,7 @@ QString fillingNote(const app::Workspace& w, app::EngineResults& results)
     text += ratioNote(w);
     for (const Phrase& assumed : model.assumed)
         text += tr(" Assumed: %1.").arg(w.text(assumed));
-    return text + anew(results);
+    return text;
 }
 
 QString placeOf(const app::Workspace& w, const Curve& curve, const flow::RunnerFlow& flow)
@@ -183,7 +219,7 @@ QString benchEngineTable(const app::Workspace& w, app::EngineResults& results)
            numberCell((w.job().engine.runningDepression ? tr("at %1, as typed") : tr("at %1, assumed"))
                           .arg(w.text(Kind::Depression, known->running.si()))) +
            numberCell(tr("fastest at")) + numberCell(tr("never more than")) + numberCell(tr("chokes at")) +
-           QStringLiteral("</tr>") + rows + QStringLiteral("</table>") + anew(results);
+           QStringLiteral("</tr>") + rows + QStringLiteral("</table>");
 }
 
 /// The same in a sentence.
@@ -350,13 +386,14 @@ QWidget* makeFillingView(Context context, app::EngineResults& results)
 {
     auto* panel = new Panel(tr("Emptying and filling of the cylinder"));
     panel->addTool(new OtherPort(context, results));
-    auto* note = liveLabel(context, [] { return QString(); });
-    note->setObjectName(QStringLiteral("fillingNote"));
-    note->setTextFormat(Qt::RichText);
+    auto* note = richLabel("fillingNote");
     panel->body()->addWidget(note);
     auto* canvas = new EngineCanvas(context, results, EngineCanvas::Shows::Filling);
     panel->body()->addWidget(canvas, 1);
-    whileSeen(context, panel, [=, &results] { setLinkedText(*note, fillingNote(context.workspace, results)); });
+    auto* waiting = new Waiting(
+        results, [context] { context.workspace.refresh(); }, panel);
+    whileSeen(context, panel,
+              [=, &results] { setLinkedText(*note, fillingNote(context.workspace, results) + waiting->note()); });
     return panel;
 }
 
@@ -368,18 +405,18 @@ QWidget* makeBenchEngineView(Context context, app::EngineResults& results)
     trap->setTextFormat(Qt::PlainText);
     trap->setObjectName(QStringLiteral("trapText"));
     trap->setWordWrap(true);
-    auto* table = liveLabel(context, [] { return QString(); });
-    table->setObjectName(QStringLiteral("benchEngineTable"));
-    table->setTextFormat(Qt::RichText);
+    auto* table = richLabel("benchEngineTable");
     panel->body()->addWidget(trap);
     panel->body()->addWidget(new EngineCanvas(context, results, EngineCanvas::Shows::Runner), 1);
     panel->body()->addWidget(table);
     panel->body()->addWidget(
         quietLabel(tr("One-dimensional: losses of wall, bends and widenings, and the valve at "
                       "full lift. No wave action, no wake.")));
+    auto* waiting = new Waiting(
+        results, [context] { context.workspace.refresh(); }, panel);
     whileSeen(context, panel, [=, &results] {
         trap->setText(trapText(results, context.workspace));
-        setLinkedText(*table, benchEngineTable(context.workspace, results));
+        setLinkedText(*table, benchEngineTable(context.workspace, results) + waiting->note());
     });
     return panel;
 }

@@ -40,6 +40,15 @@ SeatPicture SeatCanvas::makeScene() const
     if (const auto lift = intake ? engine.intakeCam.lift : engine.exhaustCam.lift)
         opening.greatestLift = std::max(*lift * 1.15, lengthFromMm(1.0));
     opening.missing = tr("No opening curve yet. Missing: %1.").arg(workspace().text(analysis.valve.missing));
+    const bool same = port && m_valve == port->valve && m_reckoned.greatestLift == opening.greatestLift;
+    if (same) {
+        opening.curve = m_reckoned.curve;
+        opening.throatFrom = m_reckoned.throatFrom;
+    } else {
+        drawing::reckonOpening(opening);
+    }
+    m_valve = port ? std::optional(port->valve) : std::nullopt;
+    m_reckoned = opening;
     return picture;
 }
 

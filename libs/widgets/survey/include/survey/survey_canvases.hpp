@@ -27,6 +27,11 @@ public:
 protected:
     [[nodiscard]] SeatPicture makeScene() const override;
     void draw(QPainter& painter, const SeatPicture& picture) override;
+
+private:
+    // Most changes are of something else than the valve.
+    mutable drawing::OpeningScene m_reckoned;
+    mutable std::optional<decltype(job::Port::valve)> m_valve;  ///< of which that is
 };
 
 /// All ports of the chosen one's side over each other.
