@@ -6,6 +6,7 @@
 #include <QImage>
 
 #include "drawing/compare_view.hpp"
+#include "drawing/joined_view.hpp"
 #include "drawing/loft_view.hpp"
 #include "drawing/runner_view.hpp"
 #include "drawing/seat_view.hpp"
@@ -136,6 +137,12 @@ TEST_CASE("the opening curve rises and then holds at the throat")
         CAPTURE(at.x());
         CHECK(at.y() == Approx(geometry::openingAt(*scene.valve, Length::fromSi(at.x())).area.si()));
     }
+    const QRectF rect(0, 0, 360, 260);
+    const auto read = openingUnder(scene, rect, {200, 100});
+    REQUIRE(read);
+    CHECK(read->y() == Approx(geometry::openingAt(*scene.valve, Length::fromSi(read->x())).area.si()).epsilon(0.002));
+    CHECK_FALSE(openingUnder(scene, rect, {20, 100}));
+    CHECK_FALSE(openingUnder(OpeningScene(), rect, {200, 100}));
     const QImage image = painted(360, 260, [&](QPainter& p) { paintOpening(p, paper(), scene, {0, 0, 360, 260}); });
     // The topmost pixel of the curve in a column: lower on the right is impossible, level at the end.
     const auto top = [&](int x) {
@@ -171,6 +178,30 @@ TEST_CASE("compared ports: chosen strong, odd dashed and named, a missing one sa
     scene.entries[1].odd = true;
     scene.entries[1].section = geometry::scaledToArea(analysis.sections[4], areaFromMm2(1200));
     CHECK(countOf(draw(), paper().danger) > 150);
+}
+
+TEST_CASE("the area through the gasket plane is read off on both sides of it")
+{
+    JoinedScene scene;
+    const QRectF rect(0, 0, 366, 500);
+    CHECK_FALSE(joinedAreaAt(scene, rect, {200, 100}));  // nothing is measured
+    analysis::JoinedAt near;
+    near.area = near.wanted = areaFromMm2(1000);
+    analysis::JoinedAt far = near;
+    far.s = lengthFromMm(50);
+    far.area = far.wanted = areaFromMm2(1200);
+    scene.joined = {near, far};
+    scene.port = {{lengthFromMm(0), areaFromMm2(900)}, {lengthFromMm(100), areaFromMm2(800)}};
+    // 150 mm on the 300 pixels between 56 and 356.
+    const auto joined = joinedAreaAt(scene, rect, {106, 100});
+    REQUIRE(joined);
+    CHECK(inMm(joined->s) == Approx(-25));
+    CHECK(inMm2(joined->area) == Approx(1100).epsilon(0.005));  // a smooth curve through the knots
+    const auto port = joinedAreaAt(scene, rect, {256, 100});
+    REQUIRE(port);
+    CHECK(inMm(port->s) == Approx(50));
+    CHECK(inMm2(port->area) == Approx(850).epsilon(0.005));
+    CHECK_FALSE(joinedAreaAt(scene, rect, {256, 400}));  // the flange
 }
 
 TEST_CASE("a place of the compared areas is read off where they are drawn, and nowhere else")

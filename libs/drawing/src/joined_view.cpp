@@ -14,14 +14,26 @@ namespace {
 /// The joined runner lies left of the gasket plane, so that its distances count to the left.
 double along(const analysis::JoinedAt& place) { return -place.s.si(); }
 
-class Chart {
-public:
-    Chart(QPainter& painter, const Theme& theme, const JoinedScene& scene, const QRectF& rect)
-        : m_painter(painter),
-          m_theme(theme),
-          m_scene(scene),
-          m_rect(rect),
-          m_plot(rect.adjusted(56, 24, -10, -36))
+bool isCharted(const JoinedScene& scene) { return !scene.joined.empty() && scene.port.size() >= 2; }
+
+/// The part of the picture that the areas have; the flange lies below.
+QRectF chartRect(const QRectF& rect) { return {rect.left(), rect.top(), rect.width(), rect.height() * 0.54}; }
+
+/// The joined runner's areas along its way to the gasket plane.
+std::vector<geometry::AreaAt> joinedKnots(const JoinedScene& scene)
+{
+    std::vector<geometry::AreaAt> knots;
+    for (auto place = scene.joined.rbegin(); place != scene.joined.rend(); ++place)
+        knots.push_back({Length::fromSi(along(*place)), place->area});
+    return knots;
+}
+
+struct Axes {
+    QRectF plot;
+    AxisMap x;
+    AxisMap y;
+
+    Axes(const JoinedScene& scene, const QRectF& rect) : plot(rect.adjusted(56, 24, -10, -36))
     {
         double high = 0.0;
         double low = 1e9;
@@ -40,8 +52,23 @@ public:
                 take(*plan);
         }
         const double margin = 0.08 * (high - low) + 0.02 * high;
-        m_x = {along(scene.joined.back()), scene.port.back().s.si(), m_plot.left(), m_plot.right()};
-        m_y = {low - margin, high + margin, m_plot.bottom(), m_plot.top()};
+        x = {along(scene.joined.back()), scene.port.back().s.si(), plot.left(), plot.right()};
+        y = {low - margin, high + margin, plot.bottom(), plot.top()};
+    }
+};
+
+class Chart {
+public:
+    Chart(QPainter& painter, const Theme& theme, const JoinedScene& scene, const QRectF& rect)
+        : m_painter(painter),
+          m_theme(theme),
+          m_scene(scene),
+          m_rect(rect),
+          m_axes(scene, rect),
+          m_plot(m_axes.plot),
+          m_x(m_axes.x),
+          m_y(m_axes.y)
+    {
     }
 
     void paint()
@@ -49,10 +76,7 @@ public:
         axes();
         wanted();
         m_painter.setPen(solidPen(m_theme.now, 2.2));
-        std::vector<geometry::AreaAt> joined;
-        for (const auto& place : m_scene.joined)
-            joined.insert(joined.begin(), {Length::fromSi(along(place)), place.area});
-        curve(joined);
+        curve(joinedKnots(m_scene));
         curve(m_scene.port);
         step();
         plan();
@@ -158,9 +182,10 @@ private:
     const Theme& m_theme;
     const JoinedScene& m_scene;
     QRectF m_rect;
-    QRectF m_plot;
-    AxisMap m_x;
-    AxisMap m_y;
+    Axes m_axes;
+    const QRectF& m_plot;
+    const AxisMap& m_x;
+    const AxisMap& m_y;
 };
 
 QRectF boundsOf(const std::vector<geometry::Point>& outline)
@@ -254,14 +279,29 @@ private:
 void paintJoined(QPainter& painter, const Theme& theme, const JoinedScene& scene, const QRectF& rect)
 {
     painter.setRenderHint(QPainter::Antialiasing);
-    const QRectF top(rect.left(), rect.top(), rect.width(), rect.height() * 0.54);
+    const QRectF top = chartRect(rect);
     const QRectF bottom(rect.left(), top.bottom() + 6, rect.width(), rect.height() - top.height() - 6);
-    if (scene.joined.empty() || scene.port.size() < 2)
-        paintEmpty(painter, theme, top, scene.missing);
-    else
+    if (isCharted(scene))
         Chart(painter, theme, scene, top).paint();
+    else
+        paintEmpty(painter, theme, top, scene.missing);
     if (!scene.window.empty())
         FlangeFace(painter, theme, scene, bottom).paint();
+}
+
+std::optional<geometry::AreaAt> joinedAreaAt(const JoinedScene& scene, const QRectF& rect, QPointF p)
+{
+    if (!isCharted(scene))
+        return std::nullopt;
+    const Axes axes(scene, chartRect(rect));
+    const Length s = Length::fromSi(axes.x.toValue(p.x()));
+    const auto knots = s < Length{} ? joinedKnots(scene) : scene.port;
+    if (!axes.plot.contains(p) || knots.size() < 2)
+        return std::nullopt;
+    const geometry::AreaCurve areas(knots);
+    if (s < areas.start() || s > areas.end())
+        return std::nullopt;
+    return geometry::AreaAt{s, areas.at(s)};
 }
 
 }  // namespace euryth::drawing

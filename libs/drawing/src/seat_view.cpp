@@ -111,15 +111,40 @@ void reckonOpening(OpeningScene& scene)
     scene.throatFrom = geometry::throatTakesOver(*scene.valve);
 }
 
+namespace {
+
+QRectF openingPlot(const QRectF& rect) { return rect.adjusted(58, 22, -16, -36); }
+
+AxisMap liftAxis(const OpeningScene& scene, const QRectF& plot)
+{
+    return {0.0, scene.greatestLift.si(), plot.left(), plot.right()};
+}
+
+}  // namespace
+
+std::optional<QPointF> openingUnder(const OpeningScene& scene, const QRectF& rect, QPointF p)
+{
+    const QRectF plot = openingPlot(rect);
+    if (scene.curve.size() < 2 || !plot.contains(p))
+        return std::nullopt;
+    const double lift = liftAxis(scene, plot).toValue(p.x());
+    const auto after = std::ranges::lower_bound(scene.curve, lift, {}, &QPointF::x);
+    if (after == scene.curve.begin() || after == scene.curve.end())
+        return std::nullopt;
+    const QPointF& before = *std::prev(after);
+    const double share = (lift - before.x()) / (after->x() - before.x());
+    return QPointF(lift, std::lerp(before.y(), after->y(), share));
+}
+
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect)
 {
     if (!scene.valve)
         return paintEmpty(painter, theme, rect, scene.missing);
     painter.setRenderHint(QPainter::Antialiasing);
     const geometry::ValveGeometry& valve = *scene.valve;
-    const QRectF plot = rect.adjusted(58, 22, -16, -36);
+    const QRectF plot = openingPlot(rect);
     const double throat = geometry::throatNetArea(valve.throat, valve.stem).si();
-    const AxisMap x{0.0, scene.greatestLift.si(), plot.left(), plot.right()};
+    const AxisMap x = liftAxis(scene, plot);
     const AxisMap y{0.0, throat * 1.15, plot.bottom(), plot.top()};
     painter.setFont(font(text::kSecond));
     const Numbered areas{y, units::Kind::Area, scene.units, 4};

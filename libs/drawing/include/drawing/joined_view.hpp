@@ -33,4 +33,8 @@ struct JoinedScene {
 };
 void paintJoined(QPainter& painter, const Theme& theme, const JoinedScene& scene, const QRectF& rect);
 
+/// The area over which a pixel lies, with its distance from the gasket plane: under 0 in what is joined. Nothing beside
+/// the chart, and where nothing is measured.
+std::optional<geometry::AreaAt> joinedAreaAt(const JoinedScene& scene, const QRectF& rect, QPointF p);
+
 }  // namespace euryth::drawing

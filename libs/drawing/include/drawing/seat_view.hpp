@@ -36,5 +36,7 @@ struct OpeningScene {
 /// Works out the curve and the lift from which the throat is the smallest; nothing without a valve.
 void reckonOpening(OpeningScene& scene);
 void paintOpening(QPainter& painter, const Theme& theme, const OpeningScene& scene, const QRectF& rect);
+/// Lift and smallest area over which a pixel lies, SI; nothing beside the plot.
+std::optional<QPointF> openingUnder(const OpeningScene& scene, const QRectF& rect, QPointF p);
 
 }  // namespace euryth::drawing

@@ -255,6 +255,7 @@ void Canvas::paintReadOff(QPainter& painter) const
     box.moveTopLeft(*m_pointer + QPointF(off, off));
     if (box.right() > width())
         box.moveRight(m_pointer->x() - off);
+    box.moveLeft(std::max(box.left(), 0.0));  // a long one lies under the pointer rather than outside
     if (box.bottom() > height())
         box.moveBottom(m_pointer->y() - off);
     painter.setPen(theme().line);

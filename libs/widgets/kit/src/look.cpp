@@ -103,6 +103,12 @@ QComboBox:focus { border: 2px solid @now; padding: 1px 5px; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/down.png); width: 10px; height: 6px; }
 QCheckBox:focus, QRadioButton:focus { color: @now; }
+QCheckBox::indicator, QRadioButton::indicator, QTableView::indicator, QListWidget::indicator { background: @field;
+    border: 1px solid @ink2; border-radius: 3px; width: 13px; height: 13px; }
+QRadioButton::indicator { border-radius: 7px; }
+QCheckBox::indicator:checked, QRadioButton::indicator:checked, QTableView::indicator:checked,
+QListWidget::indicator:checked { background: @now; border-color: @now; image: url(:/icons/tick-@tick.png); }
+QCheckBox::indicator:disabled, QRadioButton::indicator:disabled { border-color: @line; }
 QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QTextBrowser { background: @panel; border: none; }
 )");
@@ -110,6 +116,8 @@ QTextBrowser { background: @panel; border: none; }
         {"@nowSoft", t.nowSoft}, {"@onNow", t.onNow},   {"@now", t.now},     {"@panel", t.panel},
         {"@line", t.line},       {"@danger", t.danger}, {"@metal", t.metal}, {"@ground", t.ground},
         {"@ink2", t.ink2},       {"@ink", t.ink},       {"@field", t.field}};
+    sheet.replace(QLatin1String("@tick"),
+                  QLatin1String(t.onNow.lightnessF() > 0.5F ? "white" : "black"));  // on what is ticked
     for (const auto& [name, colour] : names)
         sheet.replace(QLatin1String(name), colour.name());
     return sheet;

@@ -105,9 +105,16 @@ void TableDialog::layOut(const QString& accept, const QStringList& names, const 
         kind->addItems(names);
         kind->setCurrentIndex(guess[c]);
         kind->setAccessibleName(tr("What column %1 holds").arg(letters.back()));
+        const auto fit = [this, kind, c = static_cast<int>(c)] {
+            constexpr int least = 110;
+            constexpr int arrow = 48;  // and margins
+            m_table->setColumnWidth(
+                c, std::max(least, kind->fontMetrics().horizontalAdvance(kind->currentText()) + arrow));
+        };
+        connect(kind, &QComboBox::currentIndexChanged, this, fit);
         connect(kind, &QComboBox::currentIndexChanged, this, &TableDialog::reread);
         m_table->setCellWidget(0, static_cast<int>(c), kind);
-        m_table->setColumnWidth(static_cast<int>(c), 150);
+        fit();
         m_kinds.push_back(kind);
     }
     for (int r = 0; r < rows; ++r) {
@@ -266,7 +273,8 @@ TableDialog::Read ProbeTableDialog::read()
         readings += set.readings.size();
         m_sets.push_back(set);
     }
-    QString summary = tr("%1 sets with %2 readings.").arg(m_sets.size()).arg(readings);
+    QString summary = m_sets.size() == 1 ? tr("One set with %1 readings.").arg(readings)
+                                         : tr("%1 sets with %2 readings.").arg(m_sets.size()).arg(readings);
     if (const std::size_t elsewhere = m_import.sets.size() - m_sets.size())
         summary += tr(" %1 more lie where the chosen port has no station, and are left out.").arg(elsewhere);
     if (!m_import.troubles.empty())

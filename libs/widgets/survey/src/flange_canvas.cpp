@@ -63,4 +63,12 @@ void FlangeCanvas::draw(QPainter& painter, const drawing::JoinedScene& scene)
     drawing::paintJoined(painter, theme(), scene, area());
 }
 
+QString FlangeCanvas::readOff(QPointF at) const
+{
+    const auto area = drawing::joinedAreaAt(scene(), this->area(), at);
+    return area ? tr("%1: %2").arg(workspace().text(units::Kind::Position, area->s.si()),
+                                   workspace().text(units::Kind::Area, area->area.si()))
+                : QString();
+}
+
 }  // namespace euryth::widgets

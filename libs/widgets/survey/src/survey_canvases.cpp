@@ -52,11 +52,24 @@ SeatPicture SeatCanvas::makeScene() const
     return picture;
 }
 
-void SeatCanvas::draw(QPainter& painter, const SeatPicture& picture)
+std::pair<QRectF, QRectF> SeatCanvas::parts() const
 {
     const QRectF whole = area();
     const QRectF top(whole.left(), whole.top(), whole.width(), whole.height() * 0.55);
-    const QRectF bottom(whole.left(), top.bottom() + 8, whole.width(), whole.height() - top.height() - 8);
+    return {top, {whole.left(), top.bottom() + 8, whole.width(), whole.height() - top.height() - 8}};
+}
+
+QString SeatCanvas::readOff(QPointF at) const
+{
+    const auto opening = drawing::openingUnder(scene().opening, parts().second, at);
+    return opening ? tr("%1: %2").arg(workspace().text(units::Kind::Length, opening->x()),
+                                      workspace().text(units::Kind::Area, opening->y()))
+                   : QString();
+}
+
+void SeatCanvas::draw(QPainter& painter, const SeatPicture& picture)
+{
+    const auto [top, bottom] = parts();
     drawing::paintSeat(painter, theme(), picture.seat, top);
     drawing::paintOpening(painter, theme(), picture.opening, bottom);
 }

@@ -16,6 +16,7 @@ public:
 protected:
     [[nodiscard]] drawing::JoinedScene makeScene() const override;
     void draw(QPainter& painter, const drawing::JoinedScene& scene) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 };
 
 }  // namespace euryth::widgets

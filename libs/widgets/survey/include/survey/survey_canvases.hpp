@@ -27,8 +27,12 @@ public:
 protected:
     [[nodiscard]] SeatPicture makeScene() const override;
     void draw(QPainter& painter, const SeatPicture& picture) override;
+    [[nodiscard]] QString readOff(QPointF at) const override;
 
 private:
+    /// Where the seat is drawn, and where the opening.
+    [[nodiscard]] std::pair<QRectF, QRectF> parts() const;
+
     // Most changes are of something else than the valve.
     mutable drawing::OpeningScene m_reckoned;
     mutable std::optional<decltype(job::Port::valve)> m_valve;  ///< of which that is
