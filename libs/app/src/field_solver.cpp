@@ -13,10 +13,24 @@ FieldSolver::Answer solvePort(const port_field::PortShape& shape, bool full)
 {
     auto port = port_field::virtualPort(shape, full ? port_field::Quality::Fine : port_field::Quality::Coarse);
     if (!port)
-        return {nullptr, port.missing};
+        return {nullptr, port.missing, nullptr};
     port.value->traceWays();
-    return {std::make_shared<const port_field::VirtualPort>(std::move(*port.value)), {}};
+    return {std::make_shared<const port_field::VirtualPort>(std::move(*port.value)), {}, nullptr};
 }
+
+namespace {
+
+FieldSolver::Answer withAir(FieldSolver::Answer answer, const std::optional<port_field::PortAir>& flow)
+{
+    if (answer.solved && flow) {
+        answer.instant = port_field::instantAir(answer.solved, *flow);
+        (void)answer.instant->walls();  // worked out once, when somebody asks first
+        (void)answer.instant->fastest();
+    }
+    return answer;
+}
+
+}  // namespace
 
 FieldSolver::FieldSolver(QObject* parent) : QObject(parent)
 {
@@ -36,7 +50,8 @@ std::optional<FieldSolver::Answer> FieldSolver::find(const port_field::PortShape
     return found == m_answers.end() ? std::nullopt : std::optional(found->second);
 }
 
-void FieldSolver::want(Lane lane, const port_field::PortShape& shape, bool full)
+void FieldSolver::want(Lane lane, const port_field::PortShape& shape, bool full,
+                       const std::optional<port_field::PortAir>& flow)
 {
     LaneState& state = at(lane);
     const auto known = find(shape);
@@ -44,13 +59,14 @@ void FieldSolver::want(Lane lane, const port_field::PortShape& shape, bool full)
         return state.next.reset();
     if (state.running && state.now->shape == shape) {
         state.now->full = state.now->full || full;
+        state.now->flow = flow;
         return state.next.reset();
     }
     if (state.running && !state.runningFull) {
-        state.next = Wish{shape, full};
+        state.next = Wish{shape, full, flow};
         return;
     }
-    start(lane, {shape, full});
+    start(lane, {shape, full, flow});
 }
 
 void FieldSolver::start(Lane lane, Wish wish)
@@ -61,10 +77,10 @@ void FieldSolver::start(Lane lane, Wish wish)
     state.next.reset();
     state.now = std::move(wish);
     const quint64 ticket = ++state.ticket;
-    m_pool.start([this, lane, ticket, shape = state.now->shape, full = state.runningFull] {
-        const Answer answer = guarded([&] { return solvePort(shape, full); },
+    m_pool.start([this, lane, ticket, shape = state.now->shape, full = state.runningFull, flow = state.now->flow] {
+        const Answer answer = guarded([&] { return withAir(solvePort(shape, full), flow); },
                                       [](const std::string& fault) {
-                                          return Answer{nullptr, verbatim(fault)};
+                                          return Answer{nullptr, verbatim(fault), nullptr};
                                       });
         QMetaObject::invokeMethod(
             this, [this, lane, ticket, shape, answer] { take(lane, ticket, shape, answer); }, Qt::QueuedConnection);

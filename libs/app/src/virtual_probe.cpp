@@ -108,10 +108,10 @@ Known<port_field::PortShape> VirtualProbe::otherShape() const
 void VirtualProbe::wantFields(bool settled)
 {
     if (m_present.shape)
-        m_solver.want(FieldSolver::Lane::Port, *m_present.shape, true);
+        m_solver.want(FieldSolver::Lane::Port, *m_present.shape, true, m_flow.value);
     m_other.shape = otherShape();
     if (m_other.shape)
-        m_solver.want(FieldSolver::Lane::WhatIf, *m_other.shape, settled);
+        m_solver.want(FieldSolver::Lane::WhatIf, *m_other.shape, settled, m_flow.value);
     else
         m_solver.cancel(FieldSolver::Lane::WhatIf);
 }
@@ -133,7 +133,8 @@ void VirtualProbe::takeAnswer(Side& side)
     if (!answer->solved || !m_flow) {
         side.instant.reset();
     } else if (!side.instant || side.solved != answer->solved || side.instant->at() != *m_flow) {
-        side.instant = port_field::instantAir(answer->solved, *m_flow);
+        const bool ready = answer->instant && answer->instant->at() == *m_flow;
+        side.instant = ready ? answer->instant : port_field::instantAir(answer->solved, *m_flow);
         side.run.reset();  // its walls are those of the instant field
     }
     side.solved = answer->solved;

@@ -76,3 +76,37 @@ TEST_CASE("the window stays inside the gasket")
     job.ports[0].gasket.height = lengthFromMm(32);
     CHECK(inMm2(analyse(job, portOf(job)).reachable[0]) == Approx(inMm2(job::netArea(portOf(job).stations[0]))));
 }
+
+TEST_CASE("measured anew: what the measurements tell is as they are, the rest as before")
+{
+    Demo demo;
+    const auto before = demo.analysis();
+    demo.port.stations[4].section.shape.width = demo.port.stations[4].section.shape.width * 1.1;
+    demo.port.stations[4].wall.at[geometry::index(geometry::Sector::Left)] = lengthFromMm(9.9);
+    const auto after = demo.analysis();
+    const auto now = measuredAnew(demo.job, demo.port, before);
+    CHECK(now.sections[4] == after.sections[4]);
+    CHECK(now.sections[4] != before.sections[4]);
+    CHECK(now.walls[4] == after.walls[4]);
+    CHECK(now.areas->at(demo.port.stations[4].s) == after.areas->at(demo.port.stations[4].s));
+    CHECK(now.plan == before.plan);
+    CHECK(now.cut->depths == before.cut->depths);
+    CHECK(now.probes.size() == before.probes.size());
+}
+
+TEST_CASE("two states of a port have the same lists while stations, probe sets and readings are as many")
+{
+    const job::Port port = demoJob().ports[0];
+    job::Port other = port;
+    other.stations[2].section.shape.width = lengthFromMm(30);
+    other.probes[0].readings[0].speed.reset();
+    CHECK(sameLists(port, other));
+    other.probes[0].readings.pop_back();
+    CHECK_FALSE(sameLists(port, other));
+    other = port;
+    other.probes[0].id = "another";
+    CHECK_FALSE(sameLists(port, other));
+    other = port;
+    other.stations.pop_back();
+    CHECK_FALSE(sameLists(port, other));
+}

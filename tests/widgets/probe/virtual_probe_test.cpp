@@ -93,6 +93,22 @@ TEST_CASE("a coarse answer first, the full one after it, and both are kept")
     CHECK_FALSE(probe.isWorking());
 }
 
+TEST_CASE("an answer comes with its air at the flow that was wanted, and what is shown is that air")
+{
+    const VirtualFixture f(View::Virtual);
+    const auto answer = f.probe.solver().find(*f.probe.present().shape);
+    REQUIRE(answer);
+    REQUIRE(answer->instant);
+    CHECK(answer->instant->at() == *f.probe.flow());
+    CHECK(f.probe.present().instant == answer->instant);
+    CHECK(answer->instant->isFinal());
+    // Another flow is another air of the same field.
+    const VolumeFlow half = f.probe.flow()->flow * 0.5;
+    f.probe.setFlow(half);
+    CHECK(f.probe.present().instant != answer->instant);
+    CHECK(f.probe.present().instant->at().flow == half);
+}
+
 TEST_CASE("what was typed and pushed belongs to its port, and goes with another job")
 {
     VirtualFixture f(View::WhatIf);

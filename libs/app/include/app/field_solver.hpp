@@ -9,6 +9,7 @@
 #include <QObject>
 #include <QThreadPool>
 
+#include "port_field/air_field.hpp"
 #include "port_field/virtual_port.hpp"
 
 namespace euryth::app {
@@ -32,12 +33,17 @@ public:
     struct Answer {
         std::shared_ptr<const port_field::VirtualPort> solved;  ///< null where there is none
         Phrase missing;                                         ///< why there is none
+        /// At the flow that was wanted, with its walls and its fastest place, which take too long for the window's
+        /// thread; null where no flow was wanted.
+        port_field::Air instant;
     };
     /// The best answer that is there; nothing where there is none yet.
     [[nodiscard]] std::optional<Answer> find(const port_field::PortShape& shape) const;
 
-    /// Wants an answer for a shape, the full one too or the coarse one alone.
-    void want(Lane lane, const port_field::PortShape& shape, bool full);
+    /// Wants an answer for a shape, the full one too or the coarse one alone; with its air at a flow where one is
+    /// given.
+    void want(Lane lane, const port_field::PortShape& shape, bool full,
+              const std::optional<port_field::PortAir>& flow = std::nullopt);
     /// Drops what a lane is working on; coarse answers stay.
     void cancel(Lane lane);
     [[nodiscard]] bool isWorking(Lane lane) const { return at(lane).running; }
@@ -51,6 +57,7 @@ private:
     struct Wish {
         port_field::PortShape shape;
         bool full = false;
+        std::optional<port_field::PortAir> flow;
     };
     struct LaneState {
         bool running = false;
