@@ -102,6 +102,7 @@ QComboBox { background: @field; border: 1px solid @line; border-radius: 3px; pad
 QComboBox:focus { border: 2px solid @now; padding: 1px 5px; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/down.png); width: 10px; height: 6px; }
+QCheckBox, QRadioButton { min-height: 21px; spacing: 6px; }
 QCheckBox:focus, QRadioButton:focus { color: @now; }
 QCheckBox::indicator, QRadioButton::indicator, QTableView::indicator, QListWidget::indicator { background: @field;
     border: 1px solid @ink2; border-radius: 3px; width: 13px; height: 13px; }

@@ -28,7 +28,7 @@ std::optional<Headline> headline(const app::Workspace& workspace, std::size_t po
     if (!choke)
         return std::nullopt;
     return Headline{QString::fromStdString(units::format(Ratio{choke->ratio}, workspace.displayUnits())),
-                    QCoreApplication::translate("Rack", "where it chokes")};
+                    QCoreApplication::translate("Rack", "at the choke")};
 }
 
 std::vector<WalkPicture> pictures()
