@@ -149,7 +149,7 @@ void Workspace::judge() const
         for (const std::size_t port : order) {
             if (stop.stop_requested())
                 return;
-            if (copy->hasCalls(port))
+            if (copy->hasCalls(port) && copy->hasFlows(port))
                 continue;
             const bool lookedAt = port == order.front();
             if (lookedAt && !copy->hasValveEnd(port)) {
@@ -159,11 +159,12 @@ void Workspace::judge() const
             if (stop.stop_requested())
                 return;
             copy->callsOf(port);
+            copy->flowsOf(port);  // which not all calls need, but whoever shows them waits for
             // Whatever arrives is painted: the other ports' in a few parts, not one by one.
             if (lookedAt || std::chrono::steady_clock::now() - handed > kBetweenParts)
                 hand();
         }
-        if (copy->work().calls > 0)
+        if (copy->work().calls + copy->work().flows > 0)
             hand();
     });
 }
